@@ -1,0 +1,79 @@
+# Fine Batch. `make demo` shows it, `make test` proves it; the other targets serve those who work on it.
+SHELL := /bin/bash
+VENV := .venv
+PY := $(VENV)/bin/python
+STAMPS := .stamps
+PORT ?= 8765
+export UV_PYTHON_DOWNLOADS := never
+
+# Node 20.19 or newer is used if it is there; else one from a wheel inside the venv (see tools/node-ok).
+NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
+NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
+
+.PHONY: demo test dev lint build types bench clean help
+
+help: ## what there is
+	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
+
+demo: $(STAMPS)/run build ## install, build, fill the demo kitchen, start
+	@$(VENV)/bin/finebatch demo --data var/demo --port $(PORT)
+
+test: $(STAMPS)/dev build $(STAMPS)/chromium ## every test, browser included
+	$(PY) -m pytest -n 2 --dist worksteal
+
+dev: $(STAMPS)/dev $(STAMPS)/npm ## server and interface, both reloading (open the address Vite prints)
+	@trap 'kill 0' EXIT; \
+	FINEBATCH_DATA=var/dev $(PY) -m uvicorn finebatch.api.dev:app --port 8765 --reload --reload-dir finebatch & \
+	$(NPM) run dev
+
+lint: $(STAMPS)/dev $(STAMPS)/npm ## formatting, types, borders, drift of the generated types
+	$(VENV)/bin/ruff check .
+	$(VENV)/bin/ruff format --check .
+	$(VENV)/bin/mypy
+	$(VENV)/bin/lint-imports
+	$(PY) -m finebatch.api.schema var/openapi.json
+	$(NPM) run --silent types:check
+	$(NPM) run --silent check
+
+build: $(STAMPS)/web ## the interface, into web/dist
+
+types: $(STAMPS)/run $(STAMPS)/npm ## TypeScript types from the API's schema
+	$(PY) -m finebatch.api.schema var/openapi.json
+	$(NPM) run --silent types
+
+bench: $(STAMPS)/dev build ## measure the budgets (docs/budgets.md)
+	$(PY) -m tests.budgets
+
+clean: ## everything that was made
+	rm -rf $(VENV) $(STAMPS) web/node_modules web/dist var
+
+$(VENV)/bin/uv:
+	@python3 -c 'import sys; sys.exit(sys.version_info < (3, 11))' || { echo "Fine Batch needs Python 3.11 or newer."; exit 1; }
+	@python3 -m venv $(VENV) || { echo "Python's venv module is missing: install python3-venv (apt-get install python3-venv)."; rm -rf $(VENV); exit 1; }
+	@$(VENV)/bin/pip install --quiet --disable-pip-version-check uv==0.13.9
+
+$(STAMPS)/run: requirements.txt $(VENV)/bin/uv
+	@mkdir -p $(STAMPS)
+	@$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements.txt
+	@$(VENV)/bin/uv pip install --quiet --python $(PY) --no-deps -e .
+	@touch $@
+
+$(STAMPS)/dev: requirements-dev.txt $(STAMPS)/run
+	@$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements-dev.txt
+	@touch $@
+
+$(STAMPS)/npm: web/package.json web/package-lock.json $(VENV)/bin/uv
+	@mkdir -p $(STAMPS)
+	@tools/node-ok || { echo "Node 20.19 or newer is not here; installing one inside the venv."; \
+	  $(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements-node.txt; }
+	@$(NPM) ci --silent
+	@touch $@
+
+$(STAMPS)/web: $(STAMPS)/npm $(shell find web/src web/public -type f) web/index.html web/vite.config.ts
+	@$(NPM) run --silent build -- --logLevel warn
+	@touch $@
+
+$(STAMPS)/chromium: $(VENV)/bin/uv
+	@mkdir -p $(STAMPS)
+	@tools/install-chromium
+	@touch $@

@@ -1,0 +1,1 @@
+"""Fine Batch: formulate, predict, schedule and remember home cookie bakes."""

@@ -1,0 +1,66 @@
+"""The application: routers, guards, and the built interface beside them."""
+
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
+from pathlib import Path
+from threading import Thread
+
+from fastapi import FastAPI
+from starlette.exceptions import HTTPException
+from starlette.middleware.trustedhost import TrustedHostMiddleware
+from starlette.responses import Response
+from starlette.staticfiles import StaticFiles
+from starlette.types import Scope
+
+from ..store import Store
+from . import bench, doughs, kitchen, plans, problems
+from .guard import Guard
+
+WEB_DIST = Path(__file__).resolve().parents[2] / "web" / "dist"
+
+
+class Interface(StaticFiles):
+    """The built interface; any place in it is answered with its one page, but never a missing file or API path."""
+
+    async def get_response(self, path: str, scope: Scope) -> Response:
+        try:
+            return await super().get_response(path, scope)
+        except HTTPException as error:
+            if error.status_code != 404 or path.startswith("api/") or "." in path.rsplit("/", 1)[-1]:
+                raise
+            return await super().get_response("index.html", scope)
+
+
+def create_app(folder: Path, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("127.0.0.1", "localhost")) -> FastAPI:
+    """The whole app on one data folder. `hosts` are the names it answers to."""
+
+    @asynccontextmanager
+    async def lifespan(app: FastAPI) -> AsyncIterator[None]:
+        app.state.store = Store(folder)
+        # The solver takes a second or two to load: have it ready before the first plan, without holding the start.
+        Thread(target=_load_solver, daemon=True).start()
+        yield
+        app.state.store.close()
+
+    described: dict[int | str, dict[str, object]] = {
+        code: {"model": problems.ProblemDetails} for code in (400, 404, 413, 422)
+    }
+    app = FastAPI(title="Fine Batch", version="0.1.0", lifespan=lifespan, responses=described)
+    problems.install(app)
+    app.add_middleware(Guard)
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=list(hosts))
+    for part in (bench, doughs, kitchen, plans):
+        app.include_router(part.router)
+
+    @app.get("/api/health", operation_id="health", tags=["service"])
+    def health() -> dict[str, str]:
+        """Whether the server is up."""
+        return {"status": "ok"}
+
+    if web.is_dir():
+        app.mount("/", Interface(directory=web, html=True), name="interface")
+    return app
+
+
+def _load_solver() -> None:
+    from ortools.sat.python import cp_model  # noqa: F401

@@ -1,0 +1,70 @@
+"""The bench: reading a card, and working out what a dough comes to."""
+
+from fastapi import APIRouter
+from pydantic import Field
+
+from ..core.assess import Assessment, DoughSpec, assess
+from ..core.forming.scoop import scoop_sizes_ml
+from ..core.formula import MAX_CARD_CHARS, CardError, Line, WeighedLine, split_card, weigh_lines
+from ..core.ingredients import catalogue
+from ..core.kitchen import Kitchen
+from ..core.problems import stop
+from ..core.quantity import Choice, Habit
+from ..core.value import Value
+from .problems import refused
+
+router = APIRouter(prefix="/api", tags=["bench"])
+
+
+class Card(Value):
+    """A pasted card and whose measures it is written in."""
+
+    # Far over the core's limit, so that the core can say in its own words what to do.
+    text: str = Field(max_length=50 * MAX_CARD_CHARS)
+    habit: Habit = Habit()
+
+
+class CardRead(Value):
+    """The card's lines and what each was read as."""
+
+    lines: tuple[Line, ...]
+    weighed: tuple[WeighedLine, ...]
+
+
+class BenchRequest(Value):
+    """A dough and the kitchen it is made in."""
+
+    dough: DoughSpec
+    kitchen: Kitchen
+
+
+class Catalogue(Value):
+    """What an unsure line can be chosen from, and the scoop sizes on sale (number → ml)."""
+
+    ingredients: tuple[Choice, ...]
+    scoops_ml: dict[int, float]
+
+
+@router.post("/cards/read", operation_id="readCard")
+def read_card(card: Card) -> CardRead:
+    """Turn a pasted card into weighed lines; 422 at `text` if it cannot be one."""
+    try:
+        lines = tuple(split_card(card.text))
+    except CardError as error:
+        raise refused(stop("text", str(error))) from error
+    return CardRead(lines=lines, weighed=weigh_lines(lines, card.habit))
+
+
+@router.post("/assessments", operation_id="assessDough")
+def assess_dough(request: BenchRequest) -> Assessment:
+    """Dough, pieces, baked cookie and trays; what cannot be worked out is said in `problems`."""
+    return assess(request.dough, request.kitchen)
+
+
+@router.get("/catalogue", operation_id="getCatalogue")
+def get_catalogue() -> Catalogue:
+    """All ingredients by name."""
+    names = sorted((item.name, item.id) for item in catalogue().values())
+    return Catalogue(
+        ingredients=tuple(Choice(ingredient_id=id, label=name) for name, id in names), scoops_ml=scoop_sizes_ml()
+    )

@@ -1,0 +1,1 @@
+"""The rules of the job: pure computation, no web, storage, formats or devices."""

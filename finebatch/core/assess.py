@@ -1,0 +1,231 @@
+"""From lines and settings to everything the bench shows: dough, pieces, baked cookie, trays. A pipeline of pure steps."""
+
+import math
+
+from pydantic import Field
+
+from .bakemodel import Mix, Prediction, Shape, disc, mound, predict
+from .bakemodel.batch import Case
+from .dough import Dough, Making, dough_of, mix_of_dough, warnings_of
+from .forming import CutoutForm, Form, Pieces, ScoopForm, cut, scoop
+from .forming.scoop import portion_mass_g
+from .formula import MAX_LINES, Line, Part, WeighedLine, dough_parts, weigh_lines
+from .kitchen import Kitchen, Tray
+from .oven import OvenSetting, check_oven, to_c
+from .problems import Problem, Severity, ask, stop
+from .quantity import Sureness
+from .styles import Style
+from .trays import Arrangement, arrange, even_loads, most_on
+from .value import Value
+
+FRIDGE_C = 4.0
+CHILL_TIME_CONSTANT_H = 0.7  # a wrapped disc or a tray of portions, to 63% of the way
+ROLLING_WARMS_K = 6.0
+MOST_PIECES = 400
+FIRST_LOOK_SHARE = 0.85  # look this early, of the low end of first done
+
+
+class DoughSpec(Value):
+    """A dough as the baker has it on the bench: everything typed or chosen, nothing computed."""
+
+    name: str = Field(default="New dough", min_length=1, max_length=80)
+    lines: tuple[Line, ...] = Field(default=(), max_length=MAX_LINES)
+    making: Making = Making()
+    form: Form = ScoopForm()
+    oven: OvenSetting = OvenSetting()
+    tray_id: str = Field(default="medium", max_length=40)
+
+
+class Window(Value):
+    """Minutes in the oven: when to look first, done from..to in the middle of the prediction, and its whole range."""
+
+    first_look_min: float
+    done_from_min: float
+    done_to_min: float
+    earliest_min: float
+    latest_min: float
+    cue: str
+
+
+class Outcome(Value):
+    """What comes out: raw pieces, the baked cookie with ranges, the minutes and what to look for."""
+
+    pieces: Pieces
+    dough_c: float
+    oven_c: float
+    baked: Prediction
+    window: Window
+
+
+class TrayPlan(Value):
+    """The batch on the chosen tray: evened loads, the fullest one laid out, spaced by the widest cookie expected."""
+
+    tray: Tray
+    most_per_tray: int
+    loads: tuple[int, ...]
+    widest_mm: float
+    layout: Arrangement
+
+
+class Assessment(Value):
+    """Everything the bench shows for a dough; parts that cannot be computed are None and say why in `problems`."""
+
+    lines: tuple[WeighedLine, ...]
+    dough: Dough | None = None
+    outcome: Outcome | None = None
+    trays: TrayPlan | None = None
+    problems: tuple[Problem, ...] = ()
+
+
+def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
+    """Work through the whole pipeline as far as the input allows. Never raises for what a baker can type."""
+    weighed = weigh_lines(spec.lines, kitchen.habit)
+    problems = _line_problems(spec.lines, weighed) + check_oven(spec.oven)
+    parts = dough_parts(weighed)
+    if not parts:
+        if not problems and spec.lines:
+            problems.append(
+                stop("lines", "No line could be weighed yet. Give an ingredient an amount, such as “250 g flour”.")
+            )
+        elif not spec.lines:
+            problems.append(stop("lines", "This dough is empty. Add a line, or paste a card."))
+        return Assessment(lines=weighed, problems=tuple(problems))
+    mix = mix_of_dough(parts, spec.making)
+    density = mix.density_kg_m3 / 1000
+    portion_g = portion_mass_g(spec.form, density) if isinstance(spec.form, ScoopForm) else None
+    dough, style = dough_of(parts, mix, spec.form.kind, portion_g)
+    problems += warnings_of(weighed, style, dough.percentages, spec.making)
+    pieces, wrong = shape_pieces(spec.form, dough.mass_g, density, style)
+    problems += wrong
+    if pieces is None or any(p.severity is Severity.STOP and p.field.startswith("oven") for p in problems):
+        return Assessment(lines=weighed, dough=dough, problems=tuple(problems))
+    outcome = _bake(spec, kitchen, mix, style, pieces)
+    trays, wrong = lay_out(outcome, kitchen.tray(spec.tray_id))
+    return Assessment(lines=weighed, dough=dough, outcome=outcome, trays=trays, problems=(*problems, *wrong))
+
+
+def _line_problems(lines: tuple[Line, ...], weighed: tuple[WeighedLine, ...]) -> list[Problem]:
+    found = []
+    for line, seen in zip(lines, weighed, strict=True):
+        if seen.reading.sureness is not Sureness.SURE and line.part is Part.DOUGH and line.text.strip():
+            found.append(ask(f"lines.{line.id}", f"“{line.text}”: {seen.reading.note or 'is this right?'}"))
+    return found
+
+
+def dough_temperature_c(making: Making, room_c: float, form: CutoutForm | ScoopForm) -> float:
+    """°C of the raw pieces at the oven door: room, cooling towards the fridge with a 0.7 h time constant; rolling
+    and cutting warms a cold dough again by about 6 K (never past the room)."""
+    cold = FRIDGE_C + (room_c - FRIDGE_C) * math.exp(-making.chill_h / CHILL_TIME_CONSTANT_H)
+    return min(room_c, cold + ROLLING_WARMS_K) if isinstance(form, CutoutForm) else cold
+
+
+def shape_pieces(
+    form: CutoutForm | ScoopForm, dough_g: float, density_g_ml: float, style: Style
+) -> tuple[Pieces | None, list[Problem]]:
+    """The raw pieces this form makes of the dough, or None with the reason at its field."""
+    if isinstance(form, ScoopForm):
+        return _scooped(form, dough_g, density_g_ml, style)
+    plan = cut(dough_g, form, density_g_ml)
+    if plan.count == 0:
+        message = f"One {form.cutter_mm:.0f} mm round at {form.thickness_mm:g} mm needs a sheet of {plan.piece_g:.0f} g and more; there are {dough_g:.0f} g of dough."
+        return None, [stop("form.cutter_mm", message + " Take a smaller cutter or a thinner sheet.")]
+    if plan.count > MOST_PIECES:
+        return None, [
+            stop(
+                "form.cutter_mm",
+                f"That makes {plan.count} cookies. Over {MOST_PIECES} is more than one evening: take a larger cutter or less dough.",
+            )
+        ]
+    return Pieces(
+        count=plan.count,
+        mass_g=plan.piece_g,
+        raw_diameter_mm=form.cutter_mm,
+        raw_height_mm=form.thickness_mm,
+        leftover_g=plan.waste_g,
+        rolls=plan.rolls,
+    ), []
+
+
+def _scooped(form: ScoopForm, dough_g: float, density_g_ml: float, style: Style) -> tuple[Pieces | None, list[Problem]]:
+    portion_g = portion_mass_g(form, density_g_ml)
+    field = "form.portion_g" if form.scoop_no is None else "form.scoop_no"
+    if portion_g > dough_g:
+        return None, [
+            stop(
+                field,
+                f"A portion of {portion_g:.0f} g is more than the whole dough ({dough_g:.0f} g). Take a smaller portion.",
+            )
+        ]
+    count, leftover = scoop(dough_g, portion_g)
+    if count > MOST_PIECES:
+        return None, [
+            stop(
+                field,
+                f"That makes {count} cookies. Over {MOST_PIECES} is more than one evening: take a larger portion or less dough.",
+            )
+        ]
+    raw = mound(portion_g, density_g_ml * 1000)
+    problems = []
+    if portion_g < 4 or portion_g > 250:
+        problems.append(
+            ask(
+                field,
+                f"{portion_g:.0f} g is an unusual size for a cookie; {style.portion_low_g:.0f} to {style.portion_high_g:.0f} g is usual for a {style.label}.",
+            )
+        )
+    return Pieces(
+        count=count, mass_g=portion_g, raw_diameter_mm=raw.diameter_mm, raw_height_mm=raw.height_mm, leftover_g=leftover
+    ), problems
+
+
+def raw_shape(form: CutoutForm | ScoopForm, pieces: Pieces, density_g_ml: float) -> Shape:
+    """The raw piece as the bake model sees it."""
+    if isinstance(form, CutoutForm):
+        return disc(form.cutter_mm, form.thickness_mm, density_g_ml * 1000)
+    return mound(pieces.mass_g, density_g_ml * 1000)
+
+
+def bake_case(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces: Pieces) -> Case:
+    """The bake model's case for this dough in this kitchen."""
+    tray = kitchen.tray(spec.tray_id)
+    return Case(
+        mix=mix,
+        shape=raw_shape(spec.form, pieces, mix.density_kg_m3 / 1000),
+        oven_c=to_c(spec.oven.value, spec.oven.scale),
+        style=style.end,
+        dough_c=dough_temperature_c(spec.making, kitchen.room_c, spec.form),
+        fan=spec.oven.fan,
+        altitude_m=kitchen.altitude_m,
+        tray=tray.kind,
+        liner=kitchen.liner,
+    )
+
+
+def _bake(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces: Pieces) -> Outcome:
+    case = bake_case(spec, kitchen, mix, style, pieces)
+    weighed = kitchen.weighs_portions or isinstance(spec.form, CutoutForm)
+    baked = predict(case, weighed)
+    window = Window(
+        first_look_min=max(1.0, FIRST_LOOK_SHARE * baked.first_done_min.low),
+        done_from_min=baked.first_done_min.value,
+        done_to_min=baked.last_good_min.value,
+        earliest_min=baked.first_done_min.low,
+        latest_min=baked.last_good_min.high,
+        cue=style.cue,
+    )
+    return Outcome(pieces=pieces, dough_c=case.dough_c, oven_c=case.oven_c, baked=baked, window=window)
+
+
+def lay_out(outcome: Outcome, tray: Tray) -> tuple[TrayPlan | None, list[Problem]]:
+    """The batch on one kind of tray, spaced by the top of the predicted range; None if not even one cookie fits."""
+    widest = max(outcome.baked.diameter_mm.high, outcome.pieces.raw_diameter_mm)
+    most, _ = most_on(tray.width_mm, tray.depth_mm, widest)
+    if most == 0:
+        message = (
+            f"One cookie may spread to {widest:.0f} mm; the {tray.name.lower()} has {tray.width_mm:.0f} × {tray.depth_mm:.0f} mm to use. "
+            "Choose a larger tray, or make the cookies smaller."
+        )
+        return None, [stop("tray_id", message)]
+    loads = even_loads(outcome.pieces.count, most)
+    layout = arrange(loads[0], tray.width_mm, tray.depth_mm, widest)
+    return TrayPlan(tray=tray, most_per_tray=most, loads=loads, widest_mm=widest, layout=layout), []

@@ -1,0 +1,101 @@
+"""The raw piece on the tray: its outline, volume and profile before the oven."""
+
+import math
+from dataclasses import dataclass
+from enum import StrEnum
+
+MEAN_TO_MAX = {"mound": 0.667, "flat": 0.88, "disc": 0.96}
+
+
+class Flow(StrEnum):
+    """How the piece may spread: all round, to both sides only, or not at all."""
+
+    ROUND = "round"
+    PLANAR = "planar"
+    FIXED = "fixed"
+
+
+@dataclass(frozen=True)
+class Shape:
+    """A raw piece: `radius_m` (half width of a log, half side of a pan), `mean_to_max` the mean over the greatest height."""
+
+    flow: Flow
+    radius_m: float
+    volume_m3: float
+    mass_kg: float
+    mean_to_max: float
+    length_m: float = 1.0
+    fixed_radius: bool = False  # a cut shape keeps its outline when it weighs more; a mound grows
+
+    @property
+    def diameter_mm(self) -> float:
+        """Width over the base."""
+        return 2000 * self.radius_m
+
+    @property
+    def height_mm(self) -> float:
+        """Greatest height."""
+        area = math.pi * self.radius_m**2 if self.flow is Flow.ROUND else 2 * self.radius_m * self.length_m
+        if self.flow is Flow.FIXED:
+            area = 4 * self.radius_m**2
+        return 1000 * self.volume_m3 / area / self.mean_to_max
+
+    def heavier(self, factor: float) -> "Shape":
+        """The same kind of piece with `factor` times the mass: mounds and balls grow in all directions, flattened
+        pieces and ropes in width at the same thickness or length, cut discs and pans in height."""
+        if self.fixed_radius:
+            grow = 1.0
+        elif self.mean_to_max < 0.7:
+            grow = factor ** (1 / 3)
+        else:
+            grow = factor**0.5
+        return Shape(
+            self.flow, self.radius_m * grow, self.volume_m3 * factor, self.mass_kg * factor, self.mean_to_max,
+            self.length_m, self.fixed_radius,
+        )  # fmt: skip
+
+
+def mound(mass_g: float, density_kg_m3: float) -> Shape:
+    """A scooped mound: a half ball a little squashed (1.05), as a disher leaves it."""
+    volume = mass_g / 1000 / density_kg_m3
+    return Shape(
+        Flow.ROUND, (3 * volume / (2 * math.pi * 1.05)) ** (1 / 3), volume, mass_g / 1000, MEAN_TO_MAX["mound"]
+    )
+
+
+def ball(mass_g: float, density_kg_m3: float) -> Shape:
+    """A rolled ball, described by its greatest width."""
+    volume = mass_g / 1000 / density_kg_m3
+    return Shape(Flow.ROUND, (6 * volume / math.pi) ** (1 / 3) / 2, volume, mass_g / 1000, MEAN_TO_MAX["mound"])
+
+
+def flattened(mass_g: float, thickness_mm: float, density_kg_m3: float) -> Shape:
+    """A pressed or spread round of the given thickness."""
+    volume = mass_g / 1000 / density_kg_m3
+    return Shape(
+        Flow.ROUND,
+        math.sqrt(volume / (math.pi * thickness_mm / 1000 * 0.9)),
+        volume,
+        mass_g / 1000,
+        MEAN_TO_MAX["flat"],
+    )
+
+
+def disc(diameter_mm: float, thickness_mm: float, density_kg_m3: float) -> Shape:
+    """A round cut from a sheet."""
+    radius = diameter_mm / 2000
+    volume = math.pi * radius**2 * thickness_mm / 1000
+    return Shape(Flow.ROUND, radius, volume, density_kg_m3 * volume, MEAN_TO_MAX["disc"], fixed_radius=True)
+
+
+def pan(area_cm2: float, thickness_mm: float, density_kg_m3: float) -> Shape:
+    """Dough pressed into a pan of the given area."""
+    volume = area_cm2 * 1e-4 * thickness_mm / 1000
+    return Shape(Flow.FIXED, math.sqrt(area_cm2 * 1e-4) / 2, volume, density_kg_m3 * volume, 0.97, fixed_radius=True)
+
+
+def log(mass_g: float, diameter_mm: float, length_mm: float, density_kg_m3: float) -> Shape:
+    """A log laid on the tray."""
+    return Shape(
+        Flow.PLANAR, diameter_mm / 2000, mass_g / 1000 / density_kg_m3, mass_g / 1000, 0.80, length_m=length_mm / 1000
+    )

@@ -1,0 +1,156 @@
+"""What has to be done? The steps of one dough with their lengths, from the formula, form and kitchen."""
+
+import math
+from enum import StrEnum
+from functools import cache
+
+from pydantic import AwareDatetime, Field
+
+from ..assess import Assessment, DoughSpec
+from ..bakemodel import FatState, Mixing
+from ..facts import number, rows
+from ..forming import CutoutForm
+from ..formula import Part, Role
+from ..kitchen import Kitchen
+from ..styles import styles
+from ..value import Value
+
+UNIT_S = {"s": 1, "s_per_piece": 1, "min": 60, "days": 86400, "months": 30 * 86400}
+WAIT_MAX_S = 20 * 60  # raw pieces on a tray at room temperature
+PAUSE_MAX_S = 15 * 60  # longest break while shaping one tray
+TEMPER_AFTER_S = 2 * 3600  # chilled longer than this, a rolling dough must warm up first
+WEIGH_LINE_S = 40
+SETTING_OUT_S = 120
+LINE_TRAY_S = 45
+TRANSFER_PIECE_S = 3
+REST_SLACK_S = 8 * 60
+MOST_LOADS = 30
+
+
+class When(StrEnum):
+    """Which end of the plan the clock fixes."""
+
+    READY_BY = "ready_by"
+    START_AT = "start_at"
+
+
+class DayRequest(Value):
+    """What the baker asks of the day: a time with its offset from UTC, and the trays and racks to use."""
+
+    when: When = When.READY_BY
+    at: AwareDatetime
+    trays: int = Field(default=2, ge=1, le=4)
+    racks: int = Field(default=1, ge=1, le=2)
+
+
+class DayJob(Value):
+    """One dough's evening in seconds; `form_s` the shaping work of each load, `pieces` its count."""
+
+    soften_s: int
+    weigh_s: int
+    mix_s: int
+    chill_s: int
+    chill_max_s: int
+    temper_after_s: int
+    temper_s: int
+    preheat_s: int
+    pieces: tuple[int, ...]
+    form_s: tuple[int, ...]
+    load_s: int
+    bake_s: int
+    turn_s: int
+    unload_s: int
+    rest_s: int
+    rest_slack_s: int
+    transfer_s: tuple[int, ...]
+    cool_s: int
+    tray_cool_s: int
+    wait_max_s: int
+    pause_max_s: int
+    trays: int
+    racks: int
+
+
+@cache
+def _times() -> dict[tuple[str, str], float]:
+    return {
+        (row["step"], row["style"]): number(row["typical_min"]) * UNIT_S.get(row["unit"], 0) for row in rows("process")
+    }
+
+
+def typical_s(step: str, style: str = "any") -> float:
+    """The usual length of a step in seconds (per piece where the table says so); KeyError if the table lacks it."""
+    times = _times()
+    if (step, style) in times:
+        return times[step, style]
+    return next(seconds for (name, _), seconds in times.items() if name == step)
+
+
+def soften_s(room_c: float, making_fat: FatState, has_butter: bool) -> int:
+    """Lead for 20 mm cubes of butter to reach about 18 °C, by the room; nothing for cold, melted or liquid fat."""
+    if making_fat is not FatState.SOFT or not has_butter:
+        return 0
+    nearest = min((16, 20, 24), key=lambda c: abs(c - room_c))
+    return round(typical_s(f"soften_butter_{nearest}c_20mm_cubes"))
+
+
+_MIX_STEP = {
+    Mixing.CREAMED_LIGHT: ("cream_butter_sugar_chewy", 240),
+    Mixing.CREAMED_HEAVY: ("cream_butter_sugar_light", 240),
+    Mixing.FOAM: ("whip_whole_egg_foam", 180),
+}
+PLAIN_MIX_S = {Mixing.ONE_STAGE: 300, Mixing.RUB_IN: 420, Mixing.MELTED: 420}
+
+
+def mixing_s(mixing: Mixing) -> int:
+    """Creaming or whipping from the process table, plus eggs, flour and folding in; others as a whole."""
+    if mixing in PLAIN_MIX_S:
+        return PLAIN_MIX_S[mixing]
+    step, rest = _MIX_STEP[mixing]
+    return round(typical_s(step)) + rest
+
+
+def job_for(spec: DoughSpec, found: Assessment, kitchen: Kitchen, trays: int, racks: int) -> DayJob:
+    """The day's work for an assessed dough. ValueError, with a sentence for a person, if it cannot be baked yet."""
+    if found.outcome is None or found.trays is None:
+        raise ValueError("This dough cannot be planned yet: answer the questions on the bench first.")
+    loads = found.trays.loads
+    if len(loads) > MOST_LOADS:
+        raise ValueError(
+            f"{len(loads)} loads are more than one evening holds (at most {MOST_LOADS}). Use a larger tray, or bake part of the dough."
+        )
+    cut = isinstance(spec.form, CutoutForm)
+    per_piece = typical_s("form_cutout_reroll") if cut else typical_s("form_scoop")
+    has_butter = any(
+        line.role is Role.FAT and line.part is Part.DOUGH and not (line.reading.ingredient_id or "").startswith("oil_")
+        for line in found.lines
+    )
+    counted = sum(1 for line in found.lines if line.part is Part.DOUGH)
+    chill = round(spec.making.chill_h * 3600)
+    window = found.outcome.window
+    style = styles()[found.dough.style_id] if found.dough else None
+    return DayJob(
+        soften_s=soften_s(kitchen.room_c, spec.making.fat_state, has_butter),
+        weigh_s=SETTING_OUT_S + WEIGH_LINE_S * counted,
+        mix_s=mixing_s(spec.making.mixing),
+        chill_s=chill,
+        chill_max_s=max(chill, 72 * 3600) if chill else 0,
+        temper_after_s=TEMPER_AFTER_S,
+        temper_s=round(typical_s("temper_dough_after_chill")) if cut else 0,
+        preheat_s=round(typical_s("preheat_home_oven_180c")),
+        pieces=loads,
+        form_s=tuple(math.ceil(LINE_TRAY_S + per_piece * pieces) for pieces in loads),
+        load_s=round(typical_s("oven_load")),
+        bake_s=round(60 * (window.done_from_min + window.done_to_min) / 2),
+        turn_s=round(typical_s("oven_rotate")),
+        unload_s=round(typical_s("oven_unload")),
+        rest_s=round(60 * style.tray_rest_min) if style else 300,
+        rest_slack_s=REST_SLACK_S,
+        transfer_s=tuple(max(20, TRANSFER_PIECE_S * pieces) for pieces in loads),
+        cool_s=round(typical_s("cool_to_icing_ready")),
+        tray_cool_s=round(typical_s("cool_bare_tray")),
+        wait_max_s=WAIT_MAX_S,
+        pause_max_s=PAUSE_MAX_S,
+        trays=trays,
+        racks=racks,
+    )

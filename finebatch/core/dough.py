@@ -1,0 +1,219 @@
+"""What the mix is: its mass, shares, density and volume, the family it looks like, and the warnings that matter."""
+
+from pydantic import Field
+
+from .bakemodel import FatState, Interval, Mix, Mixing
+from .bakemodel.mix import material, mix_of
+from .bakemodel.predict import MISSED_LN_DENSITY, Z90
+from .formula import Role, WeighedLine, dough_parts, role_of
+from .ingredients import Ingredient
+from .problems import Problem, Remedy, ask
+from .styles import AXES, Style, nearest
+from .value import Value
+
+FLAKES_AS_FLOUR = 0.6  # oats and their like build the crumb too: this share of them counts as flour for the style
+VOLUME_LN_SD = 0.06  # what scoops and fingers add to the density's own uncertainty
+
+
+class Making(Value):
+    """How the dough is mixed and rested."""
+
+    mixing: Mixing = Mixing.CREAMED_LIGHT
+    fat_state: FatState = FatState.SOFT
+    chill_h: float = Field(default=0.0, ge=0, le=96)
+
+
+class Dough(Value):
+    """The dough as made. Shares are % of the dough's mass; `percentages` are % of flour by axis of the style tables."""
+
+    mass_g: float
+    flour_g: float
+    water_pct: float
+    fat_pct: float
+    sugar_pct: float
+    egg_pct: float
+    density_g_ml: Interval
+    volume_ml: Interval
+    percentages: dict[str, float] | None
+    style_id: str
+    style_label: str
+    closeness: str
+    cue: str
+    allergens: tuple[str, ...]
+    raw_egg: bool
+    raw_flour: bool
+
+
+_ALLERGEN_WORDS = {
+    "gluten_wheat": "wheat", "gluten_rye": "rye", "gluten_barley": "barley", "gluten_oats": "oats", "milk": "milk",
+    "egg": "egg", "soy": "soya", "peanut": "peanut", "sesame": "sesame", "sulphites": "sulphites", "coconut": "coconut",
+    "lupin": "lupin",
+}  # fmt: skip
+
+
+def mix_of_dough(parts: list[tuple[Ingredient, float]], making: Making) -> Mix:
+    """The bake model's view of the dough; the share of soda that finds acid follows from the acidity of the lines."""
+    soda_g = sum(grams for item, grams in parts if item.id == "baking_soda")
+    acid_g = sum(item.acid_soda_g_per_g * grams for item, grams in parts)
+    return mix_of(
+        [(material(item), grams) for item, grams in parts],
+        making.mixing,
+        making.fat_state,
+        acid_share=min(1.0, acid_g / soda_g) if soda_g else 0.5,
+        rest_h=max(making.chill_h, 0.25),
+    )
+
+
+def percentages_of(parts: list[tuple[Ingredient, float]]) -> dict[str, float] | None:
+    """% of flour on each axis of the style tables, or None without flour. Nut pastes count half as fat; water in
+    eggs and butter is theirs, not `liquid`; flakes count in part as flour, which plain baker's percentages do not."""
+    flour_g = _mass(parts, Role.FLOUR)
+    if not flour_g:
+        return None
+    flour_g += FLAKES_AS_FLOUR * sum(grams for item, grams in parts if item.category == "grain_flake")
+    sums = dict.fromkeys(AXES, 0.0)
+    axis_of = {
+        Role.SUGAR: "sugar",
+        Role.EGG: "egg",
+        Role.LIQUID: "liquid",
+        Role.SALT: "salt",
+        Role.INCLUSION: "inclusions",
+    }
+    for item, grams in parts:
+        role = role_of(item)
+        if role is Role.FAT:
+            sums["fat"] += grams * (0.5 if item.category == "nut_paste" else 1.0)
+        elif role is Role.LEAVENER:
+            sums["soda" if item.id == "baking_soda" else "powder"] += grams
+        elif role in axis_of:
+            sums[axis_of[role]] += grams
+    return {axis: 100 * grams / flour_g for axis, grams in sums.items()}
+
+
+def dough_of(
+    parts: list[tuple[Ingredient, float]], mix: Mix, form: str, portion_g: float | None
+) -> tuple[Dough, Style]:
+    """The dough's figures and the style it is taken for. `parts` must weigh something."""
+    mass = sum(grams for _, grams in parts)
+    percentages = percentages_of(parts)
+    style, far = nearest(percentages or {}, form, portion_g)
+    density = mix.density_kg_m3 / 1000
+
+    def around(value: float, sd: float) -> Interval:
+        return Interval(value=value, low=value * (1 - Z90 * sd), high=value * (1 + Z90 * sd))
+
+    eggs = _mass(parts, Role.EGG)
+    return Dough(
+        mass_g=mass,
+        flour_g=_mass(parts, Role.FLOUR),
+        water_pct=100 * sum(item.water * grams for item, grams in parts) / mass,
+        fat_pct=100 * sum(item.fat * grams for item, grams in parts) / mass,
+        sugar_pct=100 * sum(item.sugars * grams for item, grams in parts) / mass,
+        egg_pct=100 * eggs / mass,
+        density_g_ml=around(density, MISSED_LN_DENSITY),
+        volume_ml=around(mass / density, (MISSED_LN_DENSITY**2 + VOLUME_LN_SD**2) ** 0.5),
+        percentages=percentages,
+        style_id=style.id,
+        style_label=style.label,
+        closeness="close to" if far < 0.9 else "something like" if far < 1.6 else "unlike most, nearest to",
+        cue=style.cue,
+        allergens=allergens_of(parts),
+        raw_egg=eggs > 0,
+        raw_flour=_mass(parts, Role.FLOUR) > 0,
+    ), style
+
+
+def allergens_of(parts: list[tuple[Ingredient, float]]) -> tuple[str, ...]:
+    """Allergens named by the lines, in words, nuts by name. Never a promise that nothing else is there."""
+    found = {allergen for item, _ in parts for allergen in item.allergens}
+    return tuple(sorted(_ALLERGEN_WORDS.get(a, a.removeprefix("tree_nut_").replace("_", " ")) for a in found))
+
+
+def warnings_of(
+    weighed: tuple[WeighedLine, ...], style: Style, percentages: dict[str, float] | None, making: Making
+) -> list[Problem]:
+    """What would go wrong with this dough, the worst first, at most three."""
+    parts = dough_parts(weighed)
+    if percentages is None:
+        return [
+            ask(
+                "lines",
+                "There is no flour here, so there are no baker's percentages. Add the flour line, or carry on if this dough has none.",
+            )
+        ]
+    found: list[Problem] = []
+    rises = percentages["soda"] + percentages["powder"]
+    gassy = rises > 0 or any(item.co2_ml_per_g > 0 for item, _ in parts)
+    if style.id.startswith("drop_") and not gassy:
+        found.append(
+            ask(
+                "lines",
+                "No leavener: a drop dough without soda or powder bakes dense and flat-topped. For this flour 1 to 1.5% soda or 1.5 to 2.5% powder is usual.",
+            )
+        )
+    if rises > 6:
+        found.append(
+            ask(
+                "lines",
+                f"Soda and powder come to {rises:.1f}% of the flour: it will taste of it. 1 to 3% is usual; was a teaspoon read as a tablespoon?",
+            )
+        )
+    found += _outside(style, percentages)
+    found += _temperature_of_fat(parts, making)
+    if style.id.startswith("cutout_") and making.chill_h < 0.5 and percentages["fat"] > 40:
+        found.append(
+            ask(
+                "making.chill_h",
+                "A rich dough is too soft to roll straight away. Chill it an hour as a flat disc first.",
+                Remedy(label="Chill 1 h", field="making.chill_h", value="1"),
+            )
+        )
+    return found[:3]
+
+
+def _outside(style: Style, percentages: dict[str, float]) -> list[Problem]:
+    """Sugar or fat far outside the style's usual range (half the range's width beyond it)."""
+    found = []
+    for axis, consequence in (
+        ("sugar", ("dry, pale and cakey", "thin, wide and brittle")),
+        ("fat", ("dry and hard", "greasy and flat")),
+    ):
+        usual, value = style.usual[axis], percentages[axis]
+        slack = (usual.high_pct - usual.low_pct) / 2
+        if value < usual.low_pct - slack or value > usual.high_pct + slack:
+            high = value > usual.high_pct
+            found.append(
+                ask(
+                    "lines",
+                    f"{axis.capitalize()} is {value:.0f}% of the flour; a {style.label} has {usual.low_pct:.0f} to {usual.high_pct:.0f}%. "
+                    f"Expect it {consequence[high]}, or look for a line read wrongly.",
+                )
+            )
+    return found
+
+
+def _temperature_of_fat(parts: list[tuple[Ingredient, float]], making: Making) -> list[Problem]:
+    fats = [item for item, grams in parts if role_of(item) is Role.FAT and item.category == "fat" and grams > 5]
+    oily = fats and all(item.id.startswith("oil_") for item in fats)
+    creamed = making.mixing in (Mixing.CREAMED_LIGHT, Mixing.CREAMED_HEAVY)
+    if oily and creamed:
+        return [
+            ask(
+                "making.mixing",
+                "Oil holds no air, so it cannot be creamed. Choose one bowl mixing.",
+                Remedy(label="One bowl", field="making.mixing", value=Mixing.ONE_STAGE.value),
+            )
+        ]
+    if making.fat_state is FatState.MELTED and creamed:
+        return [
+            ask(
+                "making.fat_state",
+                "Melted fat cannot be creamed to pale and fluffy. Choose soft fat, or the melted method.",
+                Remedy(label="Soft fat", field="making.fat_state", value=FatState.SOFT.value),
+            )
+        ]
+    return []
+
+
+def _mass(parts: list[tuple[Ingredient, float]], role: Role) -> float:
+    return sum(grams for item, grams in parts if role_of(item) is role)

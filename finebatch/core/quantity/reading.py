@@ -1,0 +1,314 @@
+"""What does one written line mean: which ingredient, how many grams, and how sure is that reading?"""
+
+import difflib
+import re
+from enum import StrEnum
+from functools import lru_cache
+
+from ..ingredients import Ingredient, catalogue, name_key, names, normalise
+from ..value import Value
+from .habit import EGG_SIZE, Habit
+from .measure import Measure, read_measure
+from .units import LOOSE, Unit, grams_per_unit
+
+MAX_LINE_CHARS = 300
+ABSURD_MASS_G = 20_000.0
+
+
+class Sureness(StrEnum):
+    """How far a reading can be trusted. `check` holds our best guess; `unknown` needs the baker's answer."""
+
+    SURE = "sure"
+    CHECK = "check"
+    UNKNOWN = "unknown"
+
+
+class Choice(Value):
+    """One ingredient an unsure line may mean."""
+
+    ingredient_id: str
+    label: str
+
+
+class Reading(Value):
+    """What a line was read as. `mass_g` is the middle of a range; None when no weight could be worked out."""
+
+    text: str
+    amount_low: float | None = None
+    amount_high: float | None = None
+    unit: Unit | None = None
+    ingredient_id: str | None = None
+    ingredient_name: str = ""
+    mass_g: float | None = None
+    mass_low_g: float | None = None
+    mass_high_g: float | None = None
+    sureness: Sureness = Sureness.UNKNOWN
+    note: str = ""
+    choices: tuple[Choice, ...] = ()
+
+
+# What a bare word on a home card nearly always means; said in the note, changed with one tap.
+_GENERIC = {
+    "flour": ("flour_ap", ("flour_self_raising", "flour_bread", "flour_cake", "flour_whole_wheat")),
+    "sugar": ("sugar_granulated", ("sugar_caster", "sugar_light_brown", "sugar_icing")),
+    "egg": ("egg_whole", ()),
+    "oil": ("oil_neutral", ("oil_olive", "coconut_oil")),
+    "oat": ("oats_rolled", ("oats_quick",)),
+    "cocoa": ("cocoa_natural", ("cocoa_dutch",)),
+    "salt": ("salt_fine", ("salt_kosher", "salt_flaky")),
+    "butter": ("butter_unsalted", ("butter_salted", "butter_browned")),
+    "milk": ("milk_whole", ("milk_semi", "milk_skim")),
+    "cinnamon": ("cinnamon", ()),
+    "ginger": ("ginger_ground", ("ginger_fresh", "ginger_candied")),
+    "rosemary": ("rosemary_fresh", ("rosemary_dried",)),
+    "rye flour": ("flour_rye_light", ("flour_rye_dark",)),
+    "spelt flour": ("flour_spelt_white", ("flour_spelt_whole",)),
+}
+# Bare words with no usual meaning: we guess, and ask.
+_VAGUE = {
+    "chocolate": ("choc_dark_50", ("choc_dark_chopped", "choc_chips_dark", "choc_milk_chopped", "choc_white_chopped")),
+    "nut": ("walnuts", ("pecans", "hazelnuts", "almonds_slivered", "peanuts")),
+    "mixed nut": ("walnuts", ("hazelnuts", "almonds_slivered", "peanuts")),
+    "dried fruit": ("raisins", ("sultanas", "currants", "cranberries_dried", "apricots_dried")),
+    "syrup": ("golden_syrup", ("maple_syrup", "corn_syrup_light", "honey")),
+    "cornflour": ("cornstarch", ("cornmeal",)),
+    "corn flour": ("cornmeal", ("cornstarch",)),
+    "brown sugar": ("sugar_light_brown", ("sugar_dark_brown",)),
+    "treacle": ("black_treacle", ("golden_syrup",)),
+    "shortening or lard": ("shortening", ("lard",)),
+}
+# Names whose note in the catalogue explains them, with no second meaning to ask about.
+_SETTLED = frozenset({"bicarb"})
+# Words that say what was done to the ingredient, not what it is.
+_PREPARED = frozenset(
+    """soft softened melted cold chilled warm cool cooled room temperature at very finely roughly coarsely thinly
+    freshly fresh chopped sifted grated crushed toasted roasted diced cubed cubes cut into in small large big chunk
+    chunks pieces piece beaten lightly well packed firmly plus extra for the of about approx approximately whole
+    good quality best free range organic level heaped and then or more to as needed if using optional divided
+    separated your favourite favorite unsifted ground fine plain raw medium pitted shelled blanched skinned rinsed
+    drained sliced halved broken bar bars hot boiling from a an some few drops drop shop bought homemade ripe peeled
+    unwaxed strong zested juiced only heaping rounded pkg pure clear bits still rubbed dry mixed through with my i
+    use it is not too size sized each lukewarm tepid cups cup cubed taste dusting rolling greasing tin tray
+    sprinkling decorating""".split()
+)
+_UNCOUNTED = re.compile(
+    r"\b(to taste|for (?:dusting|rolling|greasing|the tin|the tray|sprinkling|decorating)|as needed)\b", re.I
+)
+_CITRUS = {
+    ("zest", "lemon"): ("zest_lemon", "zest_of_one"), ("zest", "orange"): ("zest_orange", "zest_of_one"),
+    ("zest", "lime"): ("zest_lime", "zest_of_one"), ("juice", "lemon"): ("juice_lemon", "juice_of_one"),
+    ("juice", "lime"): ("juice_lemon", "juice_of_one"), ("juice", "orange"): ("juice_orange", "juice_of_one"),
+}  # fmt: skip
+
+
+class _Match(Value):
+    """Ids a name may mean, best first, and whether the first is certain."""
+
+    ids: tuple[str, ...]
+    certain: bool
+    note: str = ""
+
+
+def _ask(best: str, others: tuple[str, ...], note: str, certain: bool = False) -> _Match:
+    return _Match(ids=(best, *others), certain=certain, note=note)
+
+
+@lru_cache(maxsize=4096)
+def match_name(phrase: str) -> _Match:
+    """The ingredients a written name can mean. Exact names are certain unless the name means different things
+    in different countries; a name found inside a longer phrase is certain only if the other words say how it was
+    prepared; a near miss is only ever offered.
+    """
+    head = re.split(r",|;|\(| - |–", phrase, maxsplit=1)[0]
+    for candidate in (name_key(phrase), name_key(head)):
+        found = _exact(candidate)
+        if found:
+            return found
+    words = name_key(head).split()
+    kept = [word for word in words if word not in _PREPARED and not word.isdigit()]
+    found = _exact(" ".join(kept)) if kept != words else None
+    return found or _inside(words) or _near(" ".join(kept) or name_key(phrase))
+
+
+def _exact(key: str) -> _Match | None:
+    if key in _VAGUE:
+        best, others = _VAGUE[key]
+        return _ask(best, others, f"“{key}” can mean more than one thing")
+    if key in _GENERIC:
+        best, others = _GENERIC[key]
+        return _ask(best, others, f"taken as {catalogue()[best].name.lower()}", certain=True)
+    ids = names().get(key, ())
+    if not ids:
+        return None
+    clash = catalogue()[ids[0]].alias_clash
+    clashes = key not in _SETTLED and (len(ids) > 1 or _disputed(key, clash))
+    return _Match(ids=ids, certain=not clashes, note=f"this name differs by country: {clash}" if clashes else "")
+
+
+def _disputed(key: str, clash: str) -> bool:
+    """Whether the catalogue's note on names that differ by country quotes this very name."""
+    return any(name_key(quoted) == key for quoted in re.findall(r"'([^']+)'", clash))
+
+
+def _inside(words: list[str]) -> _Match | None:
+    """The longest run of words that names something, later runs first ("soft dark brown sugar" is a sugar)."""
+    for length in range(len(words), 0, -1):
+        for start in range(len(words) - length, -1, -1):
+            found = _exact(" ".join(words[start : start + length]))
+            if found:
+                others = words[:start] + words[start + length :]
+                unexplained = [word for word in others if word not in _PREPARED and not word.isdigit()]
+                if not unexplained:
+                    return found
+                note = f"not sure about “{' '.join(unexplained)}”"
+                return _Match(ids=found.ids, certain=False, note=note)
+    return None
+
+
+def _near(key: str) -> _Match:
+    close = difflib.get_close_matches(key, names().keys(), n=4, cutoff=0.72)
+    ids = tuple(dict.fromkeys(names()[name][0] for name in close))
+    note = "not in the catalogue: choose what it is" if not ids else "did you mean one of these?"
+    return _Match(ids=ids, certain=False, note=note)
+
+
+def _choices(ids: tuple[str, ...]) -> tuple[Choice, ...]:
+    return tuple(Choice(ingredient_id=id, label=catalogue()[id].name) for id in ids[:6])
+
+
+@lru_cache(maxsize=8192)
+def read_line(text: str, habit: Habit, ingredient_id: str | None = None, mass_g: float | None = None) -> Reading:
+    """Read one line of a card. `ingredient_id` and `mass_g` are the baker's own answers and settle the question.
+
+    Never raises for what a person may type: what cannot be read comes back `unknown` with the text kept.
+    """
+    line = re.sub(r"^[\s•*·▪☐□–—-]+(?=[^\s\d-])|^[\s•*·▪☐□]+", "", text).strip()[:MAX_LINE_CHARS]
+    citrus = _citrus(line)
+    if citrus:
+        line = citrus[0]
+    uncounted = _UNCOUNTED.search(line)
+    measure = read_measure(line)
+    name = measure if isinstance(measure, str) else measure.rest
+    match = _named(ingredient_id) if ingredient_id else citrus[1] if citrus else match_name(name)
+    known = match.certain or ingredient_id is not None
+    item = catalogue()[match.ids[0]] if match.ids and (known or not match.note.startswith("did you mean")) else None
+    reading = Reading(
+        text=text,
+        ingredient_id=item.id if item else None,
+        ingredient_name=item.name if item else "",
+        sureness=Sureness.SURE if item and known else Sureness.CHECK if item else Sureness.UNKNOWN,
+        note=match.note,
+        choices=_choices(match.ids),
+    )
+    if mass_g is not None:
+        return reading.model_copy(update={"mass_g": mass_g, "mass_low_g": mass_g, "mass_high_g": mass_g})
+    if isinstance(measure, str):
+        return _without_amount(reading, line, bool(uncounted))
+    return _weighed(reading, measure, item, habit, bool(citrus))
+
+
+def _named(ingredient_id: str) -> _Match:
+    return _Match(ids=(ingredient_id,) if ingredient_id in catalogue() else (), certain=ingredient_id in catalogue())
+
+
+def _citrus(line: str) -> tuple[str, _Match] | None:
+    found = re.search(r"\b(zest|rind|peel|juice)\b", line, re.I)
+    fruit = re.search(r"\b(lemon|orange|lime)s?\b", line, re.I)
+    counted = re.search(r"\b(?:of|from)\b|,", line, re.I)
+    if not (found and fruit and counted) or re.search(r"\b(tsp|tbsp|cups?|ml|g|teaspoons?|tablespoons?)\b", line, re.I):
+        return None
+    part = "juice" if found[1].lower() == "juice" else "zest"
+    id, _ = _CITRUS[(part, fruit[1].lower())]
+    amount = re.search(r"(?:of|from)\s+(.*)$", line, re.I)
+    both = bool(re.search(r"juice", line, re.I)) and bool(re.search(r"zest|rind|peel", line, re.I))
+    note = "zest and juice are two lines: this one is the " + part if both else ""
+    return (amount[1] if amount else line), _Match(ids=(id,), certain=not both, note=note)
+
+
+def _without_amount(reading: Reading, line: str, uncounted: bool) -> Reading:
+    if re.match(r"[-–−]\s*\d", line):
+        return reading.model_copy(update={"note": "an amount cannot be less than nothing", "sureness": Sureness.CHECK})
+    if uncounted:
+        update = {"mass_g": 0.0, "mass_low_g": 0.0, "mass_high_g": 0.0, "note": "not counted in the dough"}
+        return reading.model_copy(update=update)
+    note = "not read as an ingredient: choose one, or remove the line"
+    if reading.ingredient_id:
+        note = "how much? Add an amount or type the grams"
+    if re.search(r"\d", line):
+        note = "the amount is not clear: type the grams"
+    sureness = Sureness.CHECK if reading.ingredient_id else Sureness.UNKNOWN
+    return reading.model_copy(update={"note": note, "sureness": sureness})
+
+
+def _weighed(reading: Reading, measure: Measure, item: Ingredient | None, habit: Habit, citrus: bool) -> Reading:
+    update: dict[str, object] = {
+        "amount_low": measure.low,
+        "amount_high": measure.high,
+        "unit": measure.unit or Unit.PIECE,
+    }
+    notes = [reading.note] if reading.note else []
+    sureness = reading.sureness
+    if re.search(r"\d|[½¼¾⅓⅔⅛⅜⅝⅞]", re.sub(r"\([^)]*\)|,.*$|\b\d+\s*%", "", measure.rest)):
+        # Digits left over mean something about the amount was not understood.
+        sureness = Sureness.CHECK if reading.ingredient_id else Sureness.UNKNOWN
+        notes.append("part of the amount was not understood: check the grams")
+    if measure.low <= 0 or measure.high <= 0 or measure.low != measure.low:
+        return reading.model_copy(
+            update={**update, "sureness": Sureness.CHECK, "note": "an amount must be more than nothing"}
+        )
+    if item:
+        each = _grams_each(measure, item, habit, citrus)
+        if each is None and measure.stated_g is None:
+            unit = measure.unit.value if measure.unit else "one"
+            note = f"cannot weigh “{unit}” of {item.name.lower()}: type the grams"
+            return reading.model_copy(update={**update, "sureness": Sureness.CHECK, "note": note})
+        low, high, more = _grams(measure, each, item, habit)
+        notes += more
+        if high > ABSURD_MASS_G:
+            sureness = Sureness.CHECK
+            notes.append(f"{high / 1000:.0f} kg is more than a home kitchen mixes: is the unit right?")
+        if measure.unit in LOOSE:
+            notes.append("a rough measure")
+        update |= {"mass_low_g": low, "mass_high_g": high, "mass_g": (low + high) / 2}
+    return reading.model_copy(update={**update, "sureness": sureness, "note": "; ".join(notes)})
+
+
+def _grams(measure: Measure, each: float | None, item: Ingredient, habit: Habit) -> tuple[float, float, list[str]]:
+    """Low and high grams. A weight the card itself states wins over our own conversion, and a clash is said."""
+    extra = sum(part.low * (grams_per_unit(part.unit, item, habit) or 0.0) for part in measure.extra if part.unit)
+    if measure.stated_g is not None:
+        own = each * measure.high if each else measure.stated_g
+        clash = abs(own / measure.stated_g - 1) > 0.15
+        note = [f"the card says {measure.stated_g:.0f} g, this kitchen's measure gives {own:.0f} g"] if clash else []
+        return measure.stated_g + extra, measure.stated_g + extra, note
+    assert each is not None
+    return measure.low * each + extra, measure.high * each + extra, []
+
+
+def _grams_each(measure: Measure, item: Ingredient, habit: Habit, citrus: bool) -> float | None:
+    """Grams of one of what the measure counts, or None if that cannot be said."""
+    if measure.unit not in (None, Unit.PIECE):
+        assert measure.unit is not None
+        packed = measure.packed or "packed" in normalise(measure.rest).split()
+        return grams_per_unit(measure.unit, item, habit, packed)
+    pieces = item.piece_g
+    if item.id.startswith("egg_"):
+        size = measure.size or EGG_SIZE[habit.region]
+        sizes = (f"{habit.region.value}_{size}", size, "large", "one", "one_egg")
+        return next((pieces[key] for key in sizes if key in pieces), None)
+    if citrus:
+        return next((grams for key, grams in pieces.items() if key.endswith("_of_one")), None)
+    singles = (
+        "each",
+        "one",
+        "one_egg",
+        "pod",
+        "carrot",
+        "stick",
+        "square",
+        "bag",
+        "biscuit",
+        "packet",
+        "espresso_shot",
+    )
+    return next((pieces[key] for key in singles if key in pieces), None)

@@ -1,0 +1,1 @@
+"""The reference facts that ship as CSV files."""

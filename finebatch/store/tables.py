@@ -1,0 +1,75 @@
+"""The tables. Bodies are the core's own values as JSON; columns hold what lists sort and search by."""
+
+from datetime import UTC, datetime
+from typing import Any
+
+from sqlalchemy import JSON, DateTime, ForeignKey, Index, String
+from sqlalchemy.engine import Dialect
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+from sqlalchemy.types import TypeDecorator
+
+
+class UtcDateTime(TypeDecorator[datetime]):
+    """SQLite keeps no zone: stored as UTC, given back aware."""
+
+    impl = DateTime
+    cache_ok = True
+
+    def process_bind_param(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        return value.astimezone(UTC).replace(tzinfo=None) if value else None
+
+    def process_result_value(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        return value.replace(tzinfo=UTC) if value else None
+
+
+def utc_now() -> datetime:
+    """The moment, aware."""
+    return datetime.now(UTC)
+
+
+class Base(DeclarativeBase):
+    """All tables."""
+
+    type_annotation_map = {datetime: UtcDateTime, dict[str, Any]: JSON}  # noqa: RUF012
+
+
+class KitchenRow(Base):
+    """The one kitchen of this data folder."""
+
+    __tablename__ = "kitchen"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    revision: Mapped[int]
+    body: Mapped[dict[str, Any]]
+
+
+class DoughRow(Base):
+    """A dough on the shelf; `deleted_at` set while its deletion can be undone."""
+
+    __tablename__ = "doughs"
+    __table_args__ = (Index("doughs_by_change", "deleted_at", "updated_at"),)
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    name: Mapped[str] = mapped_column(String(80))
+    revision: Mapped[int]
+    body: Mapped[dict[str, Any]]
+    created_at: Mapped[datetime]
+    updated_at: Mapped[datetime]
+    deleted_at: Mapped[datetime | None]
+
+
+class PlanRow(Base):
+    """A plan as it was made, with the dough as it was then."""
+
+    __tablename__ = "plans"
+    __table_args__ = (Index("plans_by_creation", "created_at"),)
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    dough_id: Mapped[str] = mapped_column(ForeignKey("doughs.id"))
+    dough_name: Mapped[str] = mapped_column(String(80))
+    created_at: Mapped[datetime]
+    starts_at: Mapped[datetime]
+    ends_at: Mapped[datetime]
+    dough: Mapped[dict[str, Any]]
+    request: Mapped[dict[str, Any]]
+    body: Mapped[dict[str, Any]]

@@ -1,0 +1,83 @@
+/** Cookies drawn to scale: millimetres in, pixels out. Flat, with a little crumb; raw is an outline, baked is filled. */
+import type { ReactNode } from "react";
+
+/** Crumb at fixed pseudo-random places, so that the same cookie always looks the same. */
+function crumbs(radius: number, seed = 1): { x: number; y: number; r: number }[] {
+  let state = seed * 2654435761;
+  const next = () => {
+    state = (Math.imul(state ^ (state >>> 15), 2246822519) + 374761393) >>> 0;
+    return state / 4294967296;
+  };
+  return Array.from({ length: 9 }, () => {
+    const angle = next() * 2 * Math.PI;
+    const out = Math.sqrt(next()) * radius * 0.78;
+    return { x: Math.cos(angle) * out, y: Math.sin(angle) * out, r: radius * (0.035 + 0.05 * next()) };
+  });
+}
+
+export function BakedRound({ x, y, radius, seed }: { x: number; y: number; radius: number; seed?: number }) {
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      <circle r={radius} fill="#d9dcd6" stroke="#26313c" strokeWidth={Math.max(0.8, radius * 0.035)} />
+      {crumbs(radius, seed).map((crumb) => (
+        <circle key={`${crumb.x}`} cx={crumb.x} cy={crumb.y} r={crumb.r} fill="#8b948f" />
+      ))}
+    </g>
+  );
+}
+
+/** The dome of a cookie seen from the side: width and greatest height in mm, standing on y = 0. */
+export function dome(width: number, height: number, flat = 0.5): string {
+  const half = width / 2;
+  const shoulder = half * flat;
+  return `M ${-half} 0 C ${-half} ${-height * 0.75} ${-shoulder} ${-height} 0 ${-height} S ${half} ${-height * 0.75} ${half} 0 Z`;
+}
+
+/** A ruler of `span` mm with a tick every 10, in the drawing's own millimetres. */
+export function Ruler({ span, us }: { span: number; us?: boolean }) {
+  const step = us ? 25.4 / 4 : 10;
+  const labelled = us ? 4 : 5;
+  const ticks = Math.floor(span / step);
+  return (
+    <g stroke="#26313c" strokeWidth={0.5}>
+      <line x1={0} y1={0} x2={ticks * step} y2={0} />
+      {Array.from({ length: ticks + 1 }, (_, i) => (
+        <line key={`${i * step}`} x1={i * step} y1={0} x2={i * step} y2={i % labelled ? 2 : 4} />
+      ))}
+      {Array.from({ length: Math.floor(ticks / labelled) + 1 }, (_, i) => (
+        <text
+          key={`label${i * step}`}
+          x={i * step * labelled}
+          y={11}
+          fontSize={8}
+          textAnchor="middle"
+          stroke="none"
+          fill="#26313c"
+        >
+          {us ? `${i}` : i * step * labelled}
+          {i === 0 ? (us ? " in" : " mm") : ""}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+export function Drawing({
+  width,
+  height,
+  label,
+  children,
+  className,
+}: {
+  width: number;
+  height: number;
+  label: string;
+  children: ReactNode;
+  className?: string;
+}) {
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={label} className={className}>
+      {children}
+    </svg>
+  );
+}

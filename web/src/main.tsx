@@ -1,0 +1,42 @@
+import "@fontsource/atkinson-hyperlegible-next/latin-400.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-500.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-800.css";
+import "./main.css";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter, Route, Routes } from "react-router";
+import { Shell } from "./pieces/shell";
+import { Bench } from "./places/bench/Bench";
+import { Day } from "./places/day/Day";
+import { PlanView } from "./places/day/PlanView";
+import { Doughs } from "./places/doughs/Doughs";
+import { NewDough } from "./places/doughs/NewDough";
+import { KitchenPlace } from "./places/kitchen/KitchenPlace";
+import { Trays } from "./places/trays/Trays";
+
+const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+
+const root = document.getElementById("root");
+if (!root) throw new Error("the page has no root");
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <BrowserRouter>
+        <Shell>
+          <Routes>
+            <Route path="/" element={<Doughs />} />
+            <Route path="/new" element={<NewDough />} />
+            <Route path="/bench/:id?" element={<Bench />} />
+            <Route path="/trays/:id?" element={<Trays />} />
+            <Route path="/day" element={<Day />} />
+            <Route path="/day/:id" element={<PlanView />} />
+            <Route path="/kitchen" element={<KitchenPlace />} />
+            <Route path="*" element={<Doughs />} />
+          </Routes>
+        </Shell>
+      </BrowserRouter>
+    </QueryClientProvider>
+  </StrictMode>,
+);

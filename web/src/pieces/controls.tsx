@@ -1,0 +1,221 @@
+/** Controls shared by all places: knuckle-sized, labelled, with room for a message at the field. */
+import clsx from "clsx";
+import { type ButtonHTMLAttributes, type ReactNode, useEffect, useId, useState } from "react";
+
+export function Button({
+  kind = "plain",
+  className,
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: "main" | "plain" | "quiet" }) {
+  return (
+    <button
+      type="button"
+      className={clsx(
+        "inline-flex min-h-11 min-w-11 items-center justify-center gap-2 rounded-[10px] px-4 font-semibold disabled:cursor-default disabled:opacity-55",
+        kind === "main" && "bg-ink text-white hover:bg-rim",
+        kind === "plain" && "border-[1.5px] border-rim bg-white hover:bg-well",
+        kind === "quiet" && "px-3 font-medium underline underline-offset-4 hover:bg-well",
+        className,
+      )}
+      {...rest}
+    />
+  );
+}
+
+export function Field({
+  label,
+  error,
+  children,
+}: {
+  label: string;
+  error?: string;
+  children: (ids: FieldIds) => ReactNode;
+}) {
+  const id = useId();
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="mb-0.5 block text-[13px] font-medium text-quiet">
+        {label}
+      </label>
+      {children({
+        id,
+        "aria-invalid": error ? true : undefined,
+        "aria-describedby": error ? `${id}-error` : undefined,
+      })}
+      {error && (
+        <p id={`${id}-error`} className="mt-1 text-[14px] font-medium text-stop-edge">
+          {error}
+        </p>
+      )}
+    </div>
+  );
+}
+
+interface FieldIds {
+  id: string;
+  "aria-invalid"?: true;
+  "aria-describedby"?: string;
+}
+
+/**
+ * A number with its unit. Whatever is typed stays as typed; only a real number in bounds is handed on, anything else is
+ * said at the field.
+ */
+export function NumberField(props: {
+  label: string;
+  unit: string;
+  value: number;
+  onValue: (value: number) => void;
+  min: number;
+  max: number;
+  step?: number;
+  error?: string;
+  width?: string;
+}) {
+  const { value, onValue, min, max, step = 1 } = props;
+  const [text, setText] = useState(tidy(value));
+  const [wrong, setWrong] = useState<string>();
+  useEffect(() => {
+    setText((now) => (Number(now.replace(",", ".")) === value ? now : tidy(value)));
+    setWrong(undefined);
+  }, [value]);
+  const take = (typed: string) => {
+    setText(typed);
+    const next = Number(typed.replace(",", "."));
+    if (!typed.trim() || Number.isNaN(next)) setWrong("Type a number.");
+    else if (next < min || next > max)
+      setWrong(`From ${tidy(min)} to ${tidy(max)}${props.unit ? ` ${props.unit}` : ""}.`);
+    else {
+      setWrong(undefined);
+      onValue(next);
+    }
+  };
+  const nudge = (by: number) =>
+    take(tidy(Math.min(max, Math.max(min, Math.round((value + by) * 1000) / 1000))));
+  return (
+    <Field label={props.label} error={wrong ?? props.error}>
+      {(ids) => (
+        <div className="flex items-stretch">
+          <button
+            type="button"
+            aria-label={`${props.label}: less`}
+            onClick={() => nudge(-step)}
+            className="control w-11 shrink-0 rounded-r-none border-r-0 text-xl font-semibold"
+          >
+            −
+          </button>
+          <div className="relative min-w-0">
+            <input
+              {...ids}
+              className={clsx(
+                "control h-full rounded-none text-right",
+                props.unit && "pr-10",
+                props.width ?? "w-24",
+              )}
+              inputMode="decimal"
+              value={text}
+              onChange={(event) => take(event.target.value)}
+            />
+            {props.unit && (
+              <span
+                aria-hidden
+                className="pointer-events-none absolute inset-y-0 right-2.5 flex items-center text-quiet"
+              >
+                {props.unit}
+              </span>
+            )}
+          </div>
+          <button
+            type="button"
+            aria-label={`${props.label}: more`}
+            onClick={() => nudge(step)}
+            className="control w-11 shrink-0 rounded-l-none border-l-0 text-xl font-semibold"
+          >
+            +
+          </button>
+        </div>
+      )}
+    </Field>
+  );
+}
+
+const tidy = (value: number) => `${Math.round(value * 1000) / 1000}`;
+
+export function Select<T extends string>(props: {
+  label: string;
+  value: T;
+  onValue: (value: T) => void;
+  options: readonly (readonly [T, string])[];
+  error?: string;
+  hideLabel?: boolean;
+}) {
+  const select = (ids?: FieldIds) => (
+    <select
+      {...ids}
+      aria-label={props.hideLabel ? props.label : undefined}
+      className="control w-full pr-2"
+      value={props.value}
+      onChange={(event) => props.onValue(event.target.value as T)}
+    >
+      {props.options.map(([value, label]) => (
+        <option key={value} value={value}>
+          {label}
+        </option>
+      ))}
+    </select>
+  );
+  if (props.hideLabel) return select();
+  return (
+    <Field label={props.label} error={props.error}>
+      {select}
+    </Field>
+  );
+}
+
+/** A choice of a few, all in view: one knuckle tap. */
+export function Segments<T extends string>(props: {
+  label: string;
+  value: T;
+  onValue: (value: T) => void;
+  options: readonly (readonly [T, string])[];
+}) {
+  return (
+    <fieldset className="min-w-0">
+      <legend className="mb-0.5 text-[13px] font-medium text-quiet">{props.label}</legend>
+      <div className="flex">
+        {props.options.map(([value, label]) => (
+          <label
+            key={value}
+            className={clsx(
+              "flex min-h-11 flex-1 cursor-pointer items-center justify-center border-[1.5px] border-[#7a858f] px-3 font-medium -ml-[1.5px] first:ml-0 first:rounded-l-[9px] last:rounded-r-[9px] has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink",
+              props.value === value ? "bg-ink text-white border-ink" : "bg-white hover:bg-well",
+            )}
+          >
+            <input
+              type="radio"
+              className="sr-only"
+              name={props.label}
+              checked={props.value === value}
+              onChange={() => props.onValue(value)}
+            />
+            {label}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+export function Switch(props: { label: string; checked: boolean; onChecked: (checked: boolean) => void }) {
+  return (
+    <label className="flex min-h-11 cursor-pointer items-center gap-2.5 font-medium">
+      <input
+        type="checkbox"
+        className="size-5 accent-ink"
+        checked={props.checked}
+        onChange={(event) => props.onChecked(event.target.checked)}
+      />
+      {props.label}
+    </label>
+  );
+}

@@ -1,0 +1,55 @@
+/** Number fields in the kitchen's own units; what is handed on is always metric. */
+import type { ComponentProps } from "react";
+import type { Kitchen } from "../client/api";
+import { NumberField } from "./controls";
+
+type Metric = Omit<ComponentProps<typeof NumberField>, "unit">;
+type InUnits = Metric & { kitchen: Pick<Kitchen, "units" | "scale"> };
+
+const MM_PER_IN = 25.4;
+const G_PER_OZ = 28.35;
+
+/** Value, bounds and step in another unit: `to` and `from` convert, `step` is a handy step there. */
+function Converted(
+  props: Metric & { unit: string; to: (v: number) => number; from: (v: number) => number; usStep: number },
+) {
+  const { to, from, usStep, ...rest } = props;
+  const shown = (value: number) => Math.round(to(value) * 1000) / 1000;
+  return (
+    <NumberField
+      {...rest}
+      value={shown(props.value)}
+      min={shown(props.min)}
+      max={shown(props.max)}
+      step={usStep}
+      onValue={(value) => props.onValue(from(value))}
+    />
+  );
+}
+
+export function LengthField({ kitchen, ...rest }: InUnits) {
+  if (kitchen.units === "metric") return <NumberField {...rest} unit="mm" />;
+  const usStep = (rest.step ?? 1) < 1 ? 1 / 16 : 1 / 8;
+  return (
+    <Converted
+      {...rest}
+      unit="in"
+      usStep={usStep}
+      to={(mm) => mm / MM_PER_IN}
+      from={(inches) => inches * MM_PER_IN}
+    />
+  );
+}
+
+export function MassField({ kitchen, ...rest }: InUnits) {
+  if (kitchen.units === "metric") return <NumberField {...rest} unit="g" />;
+  return <Converted {...rest} unit="oz" usStep={0.1} to={(g) => g / G_PER_OZ} from={(oz) => oz * G_PER_OZ} />;
+}
+
+/** Room temperatures: gas marks have none, so gas kitchens read °C. */
+export function RoomField({ kitchen, ...rest }: InUnits) {
+  if (kitchen.scale !== "f") return <NumberField {...rest} unit="°C" />;
+  return (
+    <Converted {...rest} unit="°F" usStep={1} to={(c) => (c * 9) / 5 + 32} from={(f) => ((f - 32) * 5) / 9} />
+  );
+}

@@ -1,0 +1,123 @@
+/** The frame: a slim rail of places on the left, the place itself on the right. */
+import clsx from "clsx";
+import type { ReactNode } from "react";
+import { NavLink, useLocation } from "react-router";
+import { lastDough } from "../client/dough";
+
+const stroke = {
+  fill: "none",
+  stroke: "currentColor",
+  strokeWidth: 2.2,
+  strokeLinecap: "round",
+  strokeLinejoin: "round",
+} as const;
+
+const marks: Record<string, ReactNode> = {
+  Doughs: (
+    <g {...stroke}>
+      <path d="M4 20h20M6 20c0-7 3-11 8-11s8 4 8 11" />
+      <path d="M11 14h.1M16 13h.1M14 17h.1" strokeWidth="3" />
+    </g>
+  ),
+  Bench: (
+    <g {...stroke}>
+      <path d="M3 21h22M7 21v4M21 21v4" />
+      <rect x="8" y="9" width="12" height="6" rx="3" />
+      <path d="M4 12h4M20 12h4" />
+    </g>
+  ),
+  Trays: (
+    <g {...stroke}>
+      <rect x="3" y="6" width="22" height="16" rx="4" />
+      <circle cx="9.5" cy="14" r="2.6" />
+      <circle cx="18.5" cy="14" r="2.6" />
+    </g>
+  ),
+  Day: (
+    <g {...stroke}>
+      <path d="M4 8h9M9 14h10M15 20h9" strokeWidth="4" />
+    </g>
+  ),
+  Kitchen: (
+    <g {...stroke}>
+      <rect x="5" y="4" width="18" height="20" rx="3" />
+      <path d="M5 10h18" />
+      <rect x="9" y="13.5" width="10" height="6.5" rx="1.5" />
+      <path d="M9.5 7h.1M14 7h.1" strokeWidth="3" />
+    </g>
+  ),
+};
+
+export function Shell({ children }: { children: ReactNode }) {
+  const dough = lastDough.get();
+  useLocation(); // the rail leads to the last dough, which changes with the place
+  const places = [
+    ["Doughs", "/"],
+    ["Bench", dough ? `/bench/${dough}` : "/bench"],
+    ["Trays", dough ? `/trays/${dough}` : "/trays"],
+    ["Day", "/day"],
+    ["Kitchen", "/kitchen"],
+  ] as const;
+  return (
+    <div className="flex min-h-dvh">
+      <a
+        href="#place"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-white focus:p-3"
+      >
+        Skip to the place
+      </a>
+      <nav
+        aria-label="Places"
+        className="no-print sticky top-0 flex h-dvh w-[84px] shrink-0 flex-col items-stretch gap-1 bg-rim py-3 text-white"
+      >
+        <Wordmark />
+        {places.map(([name, to]) => (
+          <NavLink
+            key={name}
+            to={to}
+            end={to === "/"}
+            className={({ isActive }) =>
+              clsx(
+                "mx-2 flex flex-col items-center rounded-[10px] py-2 text-[14px] font-medium focus-visible:outline-white",
+                isActive ? "bg-enamel text-ink" : "hover:bg-white/15",
+              )
+            }
+          >
+            <svg viewBox="0 0 28 28" className="size-7" aria-hidden="true">
+              {marks[name]}
+            </svg>
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <main id="place" className="min-w-0 flex-1">
+        {children}
+      </main>
+    </div>
+  );
+}
+
+function Wordmark() {
+  return (
+    <p className="mb-3 px-2 text-center text-[15px] leading-[1.05] font-extrabold tracking-wide">
+      <svg viewBox="0 0 32 32" className="mx-auto mb-1 size-10" aria-hidden="true">
+        <rect x="2" y="4" width="28" height="24" rx="6" fill="#fcfcfa" />
+        <circle cx="10.5" cy="12" r="4" fill="#26313c" />
+        <circle cx="21.5" cy="12" r="3.2" fill="none" stroke="#26313c" strokeWidth="1.8" />
+        <circle cx="16" cy="21" r="4" fill="#26313c" />
+      </svg>
+      Fine
+      <br />
+      Batch
+    </p>
+  );
+}
+
+export function PlaceHeader({ title, children }: { title: ReactNode; children?: ReactNode }) {
+  return (
+    <header className="flex min-h-14 flex-wrap items-center justify-between gap-x-4 gap-y-1 px-5 pt-3">
+      <h1 className="min-w-0 text-[24px] leading-tight font-extrabold">{title}</h1>
+      <div className="no-print flex flex-wrap items-center gap-2">{children}</div>
+    </header>
+  );
+}

@@ -1,0 +1,155 @@
+/** The bench: what goes in, what dough it makes, what comes out; side by side, always in view. */
+import { useEffect, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import type { DoughSpec, Problem, Schemas } from "../../client/api";
+import { lastDough, useDough } from "../../client/dough";
+import { useAssessment, useDoughs, useKitchen } from "../../client/hooks";
+import { Button } from "../../pieces/controls";
+import { Note } from "../../pieces/notes";
+import { SaveMark } from "../../pieces/save";
+import { PlaceHeader } from "../../pieces/shell";
+import { DoughPanel } from "./DoughPanel";
+import { LinesPanel } from "./LinesPanel";
+import { OutcomePanel } from "./OutcomePanel";
+import { applyRemedy } from "./remedy";
+
+type Outcome = Schemas["Outcome"];
+
+export function Bench() {
+  const { id } = useParams();
+  const dough = useDough(id);
+  const { data: kitchen } = useKitchen();
+  const { found, failed } = useAssessment(dough.spec, kitchen);
+  const ghost = useGhost(found?.outcome ?? undefined, id);
+  useEffect(() => {
+    if (id) lastDough.set(id);
+  }, [id]);
+  if (!id) return <ToFirstDough place="bench" />;
+  if (!dough.spec || !kitchen)
+    return dough.problem ? <Missing message={dough.problem} /> : <PlaceHeader title="Bench" />;
+  const remedy = (problem: Problem) => dough.change((spec) => applyRemedy(spec, problem));
+  const problems = found?.problems ?? [];
+  const set = (part: Partial<DoughSpec>) => dough.change((spec) => ({ ...spec, ...part }));
+  return (
+    <div className="flex min-h-dvh flex-col xl:h-dvh">
+      <PlaceHeader
+        title={
+          <input
+            aria-label="Name of the dough"
+            className="w-[min(26rem,60vw)] rounded-md border-b-2 border-transparent bg-transparent font-extrabold hover:border-line"
+            value={dough.spec.name}
+            maxLength={80}
+            onChange={(event) => set({ name: event.target.value || "New dough" })}
+          />
+        }
+      >
+        <SaveMark state={dough.state} />
+        <Link
+          to={`/trays/${id}`}
+          className="enamel inline-flex min-h-11 items-center bg-white px-4 font-semibold"
+        >
+          Trays
+        </Link>
+        <Link
+          to={`/day?dough=${id}`}
+          className="inline-flex min-h-11 items-center rounded-[10px] bg-ink px-4 font-semibold text-white"
+        >
+          Plan the baking
+        </Link>
+      </PlaceHeader>
+      <div className="px-5">
+        {dough.state === "conflict" && (
+          <Conflict problem={dough.problem} onCopy={dough.keepCopy} onOther={dough.takeOther} />
+        )}
+        {(dough.state === "offline" || dough.state === "refused") && (
+          <Note severity="stop">{dough.problem}</Note>
+        )}
+        {failed && <Note severity="stop">{failed}</Note>}
+      </div>
+      <div className="grid min-h-0 flex-1 gap-3 p-5 pt-2 md:grid-cols-2 xl:grid-cols-[minmax(0,1fr)_minmax(0,0.78fr)_minmax(0,1.2fr)]">
+        <LinesPanel spec={dough.spec} weighed={found?.lines ?? []} onLines={(lines) => set({ lines })} />
+        <DoughPanel
+          spec={dough.spec}
+          found={found}
+          kitchen={kitchen}
+          problems={problems}
+          onMaking={(making) => set({ making })}
+          onRemedy={remedy}
+        />
+        <OutcomePanel
+          spec={dough.spec}
+          found={found}
+          ghost={ghost}
+          kitchen={kitchen}
+          problems={problems}
+          onSpec={set}
+          onRemedy={remedy}
+          className="md:col-span-2 xl:col-span-1"
+        />
+      </div>
+    </div>
+  );
+}
+
+const GHOST_MS = 1500;
+
+/** The outcome before the last change, so that the change can be seen; changes in quick succession count as one. */
+function useGhost(outcome: Outcome | undefined, id: string | undefined): Outcome | undefined {
+  const [ghost, setGhost] = useState<Outcome>();
+  const settled = useRef<{ outcome?: Outcome; id?: string; at: number }>({ at: 0 });
+  useEffect(() => {
+    if (!outcome) return;
+    const now = Date.now();
+    const before = settled.current;
+    const moved =
+      before.outcome && before.outcome.baked.diameter_mm.value !== outcome.baked.diameter_mm.value;
+    if (before.id !== id) setGhost(undefined);
+    else if (moved && now - before.at > GHOST_MS) setGhost(before.outcome);
+    if (!before.outcome || before.id !== id || moved) settled.current = { outcome, id, at: now };
+  }, [outcome, id]);
+  return ghost;
+}
+
+/** A place opened with no dough chosen: the newest one, or the shelf. */
+export function ToFirstDough({ place }: { place: "bench" | "trays" }) {
+  const { data: doughs } = useDoughs();
+  const navigate = useNavigate();
+  useEffect(() => {
+    if (doughs) navigate(doughs[0] ? `/${place}/${doughs[0].id}` : "/new", { replace: true });
+  }, [doughs, navigate, place]);
+  return <PlaceHeader title="Bench" />;
+}
+
+export function Missing({ message }: { message: string }) {
+  return (
+    <>
+      <PlaceHeader title="Not on the shelf" />
+      <div className="max-w-2xl p-5">
+        <Note severity="stop">{message}</Note>
+        <Link to="/" className="mt-4 inline-block font-semibold underline underline-offset-4">
+          Back to the shelf
+        </Link>
+      </div>
+    </>
+  );
+}
+
+function Conflict({
+  problem,
+  onCopy,
+  onOther,
+}: {
+  problem?: string;
+  onCopy: () => Promise<void>;
+  onOther: () => void;
+}) {
+  return (
+    <Note severity="ask">
+      <p className="mb-2">{problem}</p>
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={() => onCopy().then(onOther)}>Keep mine as a copy</Button>
+        <Button onClick={onOther}>Take the other</Button>
+      </div>
+    </Note>
+  );
+}

@@ -1,0 +1,92 @@
+/** The shelf: every dough, and the way to a new one. */
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, need, type SavedDough } from "../../client/api";
+import { lastDough } from "../../client/dough";
+import { useDoughs } from "../../client/hooks";
+import { Button } from "../../pieces/controls";
+import { Note } from "../../pieces/notes";
+import { plural } from "../../pieces/say";
+import { PlaceHeader } from "../../pieces/shell";
+
+export function Doughs() {
+  const { data: doughs, error } = useDoughs();
+  const [deleted, setDeleted] = useState<SavedDough>();
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const refresh = () => client.invalidateQueries({ queryKey: ["doughs"] });
+  const remove = async (dough: SavedDough) => {
+    await need(api.DELETE("/api/doughs/{dough_id}", { params: { path: { dough_id: dough.id } } }));
+    if (lastDough.get() === dough.id) lastDough.clear();
+    setDeleted(dough);
+    refresh();
+  };
+  const putBack = async (dough: SavedDough) => {
+    await need(api.POST("/api/doughs/{dough_id}/put-back", { params: { path: { dough_id: dough.id } } }));
+    setDeleted(undefined);
+    refresh();
+  };
+  return (
+    <>
+      <PlaceHeader title="Doughs">
+        <Button kind="main" onClick={() => navigate("/new")}>
+          New dough from a card
+        </Button>
+      </PlaceHeader>
+      <div className="grid gap-3 p-5">
+        {error && <Note severity="stop">{error.message}</Note>}
+        {deleted && (
+          <Note severity="note">
+            <span className="mr-3">“{deleted.spec.name}” was taken off the shelf.</span>
+            <Button onClick={() => putBack(deleted)}>Put it back</Button>
+          </Note>
+        )}
+        {doughs?.length === 0 && (
+          <div className="enamel max-w-2xl p-6">
+            <h2 className="text-xl font-bold">The shelf is empty</h2>
+            <p className="mt-2 mb-4">
+              Paste a recipe card, in cups or in grams, just as it is written. Fine Batch reads it, works out
+              what comes of it and plans the baking.
+            </p>
+            <Button kind="main" onClick={() => navigate("/new")}>
+              Paste a card
+            </Button>
+          </div>
+        )}
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(320px,1fr))] gap-3">
+          {doughs?.map((dough) => (
+            <li key={dough.id} className="enamel relative flex flex-col gap-2 p-4 hover:bg-white">
+              <h2 className="text-[19px] leading-tight font-bold">
+                <Link to={`/bench/${dough.id}`} className="after:absolute after:inset-0 after:rounded-[14px]">
+                  {dough.spec.name}
+                </Link>
+              </h2>
+              <p className="text-quiet">{describe(dough)}</p>
+              <p className="line-clamp-2 text-[15px]">
+                {dough.spec.lines.map((line) => line.text).join(" · ")}
+              </p>
+              <div className="relative z-1 mt-auto flex justify-end">
+                <Button
+                  kind="quiet"
+                  aria-label={`Take “${dough.spec.name}” off the shelf`}
+                  onClick={() => remove(dough)}
+                >
+                  Take off the shelf
+                </Button>
+              </div>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </>
+  );
+}
+
+function describe({ spec }: SavedDough): string {
+  const form =
+    spec.form.kind === "scoop"
+      ? `Scooped, ${spec.form.scoop_no ? `scoop no. ${spec.form.scoop_no}` : `${spec.form.portion_g} g each`}`
+      : `Cut-outs, ${spec.form.cutter_mm} mm at ${spec.form.thickness_mm} mm`;
+  return `${form} · ${plural(spec.lines.length, "line")}`;
+}

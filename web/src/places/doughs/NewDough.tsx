@@ -1,0 +1,188 @@
+/** A card, pasted as it is written, read line by line while it is typed. */
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { useNavigate } from "react-router";
+import { type ApiError, api, type Kitchen, need, type Schemas } from "../../client/api";
+import { useKitchen, useSaveKitchen } from "../../client/hooks";
+import { Button, Field, Segments, Select } from "../../pieces/controls";
+import { Panel } from "../../pieces/notes";
+import { grams, plural } from "../../pieces/say";
+import { PlaceHeader } from "../../pieces/shell";
+
+const DRAFT = "finebatch.card-draft";
+const QUIET_MS = 120;
+const EXAMPLE =
+  "1½ cups plain flour, sifted\n1 stick soft butter\nhalf an egg\n3 to 4 tbsp milk\npinch of salt";
+
+export function NewDough() {
+  const [text, setText] = useState(() => localStorage.getItem(DRAFT) ?? "");
+  const [name, setName] = useState("");
+  const [read, setRead] = useState<Schemas["CardRead"]>();
+  const [error, setError] = useState<string>();
+  const { data: kitchen } = useKitchen();
+  const saveKitchen = useSaveKitchen();
+  const navigate = useNavigate();
+  const client = useQueryClient();
+
+  useEffect(() => {
+    localStorage.setItem(DRAFT, text);
+    if (!kitchen || !text.trim()) {
+      setRead(undefined);
+      setError(undefined);
+      return;
+    }
+    const timer = setTimeout(async () => {
+      try {
+        setRead(await need(api.POST("/api/cards/read", { body: { text, habit: kitchen.habit } })));
+        setError(undefined);
+      } catch (failure) {
+        setRead(undefined);
+        setError((failure as ApiError).message);
+      }
+    }, QUIET_MS);
+    return () => clearTimeout(timer);
+  }, [text, kitchen]);
+
+  const toBench = async () => {
+    if (!text.trim()) {
+      setError("There is nothing on this card yet. Paste or type the ingredients, one to a line.");
+      return;
+    }
+    if (!kitchen) return;
+    try {
+      const { lines } =
+        read ?? (await need(api.POST("/api/cards/read", { body: { text, habit: kitchen.habit } })));
+      const dough = {
+        name: name.trim() || "New dough",
+        lines,
+        making: { mixing: "creamed_light", fat_state: "soft", chill_h: 0 },
+        form: { kind: "scoop", portion_g: 30, scoop_no: null },
+        oven: {
+          value: kitchen.scale === "f" ? 350 : kitchen.scale === "gas" ? 4 : 180,
+          scale: kitchen.scale,
+          fan: false,
+        },
+        tray_id: kitchen.trays[0]?.id ?? "medium",
+      } as const;
+      const saved = await need(api.POST("/api/doughs", { body: dough }));
+      localStorage.removeItem(DRAFT);
+      client.invalidateQueries({ queryKey: ["doughs"] });
+      navigate(`/bench/${saved.id}`);
+    } catch (failure) {
+      setError((failure as ApiError).message);
+    }
+  };
+
+  const unsure = read?.weighed.filter((line) => line.reading.sureness !== "sure").length ?? 0;
+  return (
+    <>
+      <PlaceHeader title="New dough from a card" />
+      <div className="grid gap-4 p-5 lg:grid-cols-2">
+        <Panel title="The card, as it is written">
+          <div className="grid gap-3 p-4">
+            <Field label="Name">
+              {(ids) => (
+                <input
+                  {...ids}
+                  className="control w-full"
+                  maxLength={80}
+                  placeholder="New dough"
+                  value={name}
+                  onChange={(event) => setName(event.target.value)}
+                />
+              )}
+            </Field>
+            <Field label="Ingredients, one to a line" error={error}>
+              {(ids) => (
+                <textarea
+                  {...ids}
+                  rows={12}
+                  className="control w-full py-2 text-[17px] leading-7"
+                  placeholder={EXAMPLE}
+                  value={text}
+                  onChange={(event) => setText(event.target.value)}
+                />
+              )}
+            </Field>
+            {kitchen && <HabitFields kitchen={kitchen} onKitchen={saveKitchen.mutate} />}
+            <Button kind="main" onClick={toBench} className="justify-self-start">
+              Put it on the bench
+            </Button>
+          </div>
+        </Panel>
+        <Panel title="Read as" aside={read && <ReadSummary lines={read.lines.length} unsure={unsure} />}>
+          {read ? (
+            <ul className="divide-y divide-line px-4">
+              {read.weighed.map((line) => (
+                <li key={line.line_id} className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 py-1.5">
+                  <span className="min-w-0">
+                    <span className="mr-2 inline-block w-4 text-center font-extrabold" aria-hidden>
+                      {line.reading.sureness === "sure" ? "" : "?"}
+                    </span>
+                    {line.reading.ingredient_name || <em>{line.reading.text}</em>}
+                    {line.part !== "dough" && (
+                      <span className="text-quiet"> · {line.part}, not in the dough</span>
+                    )}
+                  </span>
+                  <span className="font-semibold">
+                    {line.reading.mass_g == null ? "how much?" : grams(line.reading.mass_g)}
+                  </span>
+                  {line.reading.sureness !== "sure" && (
+                    <span className="col-span-2 pl-6 text-[14px] text-ask-edge">{line.reading.note}</span>
+                  )}
+                </li>
+              ))}
+            </ul>
+          ) : (
+            <p className="p-4 text-quiet">
+              Each line appears here with the grams it comes to. What is not clear is asked, never dropped.
+            </p>
+          )}
+        </Panel>
+      </div>
+    </>
+  );
+}
+
+function ReadSummary({ lines, unsure }: { lines: number; unsure: number }) {
+  return (
+    <span className="text-[15px]" role="status">
+      {plural(lines, "line")}
+      {unsure > 0 && <strong> · {unsure} to check</strong>}
+    </span>
+  );
+}
+
+/** How this baker measures; it changes the grams of every cup and spoon at once. */
+export function HabitFields({
+  kitchen,
+  onKitchen,
+}: {
+  kitchen: Kitchen;
+  onKitchen: (kitchen: Kitchen) => void;
+}) {
+  const { habit } = kitchen;
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <Segments
+        label="Flour goes into the cup"
+        value={habit.cup_fill}
+        onValue={(cup_fill) => onKitchen({ ...kitchen, habit: { ...habit, cup_fill } })}
+        options={[
+          ["spooned", "Spooned"],
+          ["scooped", "Scooped"],
+        ]}
+      />
+      <Select
+        label="Cups, spoons and eggs"
+        value={habit.region}
+        onValue={(region) => onKitchen({ ...kitchen, habit: { ...habit, region } })}
+        options={[
+          ["us", "US (cup 237 ml)"],
+          ["uk", "UK (spoon 15 ml)"],
+          ["au", "Australia (spoon 20 ml)"],
+        ]}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,218 @@
+/** The kitchen: units, habits, oven, trays. Everything else follows from here. */
+import type { Kitchen, Tray } from "../../client/api";
+import { useKitchen, useSaveKitchen } from "../../client/hooks";
+import { Button, Field, NumberField, Segments, Select, Switch } from "../../pieces/controls";
+import { LengthField, RoomField } from "../../pieces/measures";
+import { Note, Panel } from "../../pieces/notes";
+import { PlaceHeader } from "../../pieces/shell";
+import { HabitFields } from "../doughs/NewDough";
+
+const KINDS: readonly (readonly [Tray["kind"], string])[] = [
+  ["light", "Light metal"],
+  ["dark", "Dark metal"],
+  ["insulated", "Insulated"],
+  ["silicone", "Silicone mat"],
+];
+
+export function KitchenPlace() {
+  const { data: kitchen, error } = useKitchen();
+  const save = useSaveKitchen();
+  if (!kitchen) return <PlaceHeader title="Kitchen" />;
+  const set = (part: Partial<Kitchen>) => save.mutate({ ...kitchen, ...part });
+  return (
+    <>
+      <PlaceHeader title="Kitchen">
+        <span role="status" className="text-[15px] text-quiet">
+          {save.isError ? "Not saved" : save.isPending ? "Saving…" : "✓ Saved"}
+        </span>
+      </PlaceHeader>
+      <div className="grid items-start gap-4 p-5 lg:grid-cols-2">
+        {(error || save.error) && <Note severity="stop">{(error ?? save.error)?.message}</Note>}
+        <div className="grid gap-4">
+          <Panel title="Measures">
+            <div className="grid gap-3 p-4">
+              <HabitFields kitchen={kitchen} onKitchen={(next) => save.mutate(next)} />
+              <div className="grid grid-cols-2 gap-3">
+                <Segments
+                  label="Sizes and weights in"
+                  value={kitchen.units}
+                  onValue={(units) => set({ units })}
+                  options={[
+                    ["metric", "g and mm"],
+                    ["us", "oz and in"],
+                  ]}
+                />
+                <Select
+                  label="Oven temperatures in"
+                  value={kitchen.scale}
+                  onValue={(scale) => set({ scale })}
+                  options={[
+                    ["c", "°C"],
+                    ["f", "°F"],
+                    ["gas", "Gas marks"],
+                  ]}
+                />
+              </div>
+              <Switch
+                label="I weigh every portion (narrower predictions)"
+                checked={kitchen.weighs_portions}
+                onChecked={(weighs_portions) => set({ weighs_portions })}
+              />
+            </div>
+          </Panel>
+          <Panel title="Room and oven">
+            <div className="flex flex-wrap gap-4 p-4">
+              <RoomField
+                kitchen={kitchen}
+                label="Room"
+                value={kitchen.room_c}
+                min={5}
+                max={40}
+                onValue={(room_c) => set({ room_c })}
+              />
+              <NumberField
+                label="Altitude"
+                unit="m"
+                value={kitchen.altitude_m}
+                min={-400}
+                max={5000}
+                step={100}
+                onValue={(altitude_m) => set({ altitude_m })}
+              />
+              <NumberField
+                label="Rack positions"
+                unit=""
+                value={kitchen.rack_positions}
+                min={1}
+                max={3}
+                onValue={(rack_positions) => set({ rack_positions: Math.round(rack_positions) })}
+              />
+              <Select
+                label="On the tray"
+                value={kitchen.liner}
+                onValue={(liner) => set({ liner })}
+                options={[
+                  ["parchment", "Parchment"],
+                  ["mat", "Baking mat"],
+                  ["bare", "Bare metal"],
+                  ["greased", "Greased metal"],
+                ]}
+              />
+            </div>
+          </Panel>
+        </div>
+        <Panel
+          title="Trays"
+          aside={
+            <Button kind="quiet" onClick={() => set({ trays: [...kitchen.trays, newTray(kitchen)] })}>
+              Add a tray
+            </Button>
+          }
+        >
+          <ul className="divide-y divide-line">
+            {kitchen.trays.map((tray) => (
+              <TrayFields
+                key={tray.id}
+                tray={tray}
+                kitchen={kitchen}
+                onTray={(next) =>
+                  set({ trays: kitchen.trays.map((other) => (other.id === tray.id ? next : other)) })
+                }
+                onRemove={
+                  kitchen.trays.length > 1
+                    ? () => set({ trays: kitchen.trays.filter((other) => other.id !== tray.id) })
+                    : undefined
+                }
+              />
+            ))}
+          </ul>
+        </Panel>
+      </div>
+    </>
+  );
+}
+
+function newTray(kitchen: Kitchen): Tray {
+  return {
+    id: `t${Date.now().toString(36)}`,
+    name: `Tray ${kitchen.trays.length + 1}`,
+    width_mm: 350,
+    depth_mm: 250,
+    kind: "light",
+    count: 1,
+  };
+}
+
+function TrayFields({
+  tray,
+  kitchen,
+  onTray,
+  onRemove,
+}: {
+  tray: Tray;
+  kitchen: Kitchen;
+  onTray: (tray: Tray) => void;
+  onRemove?: () => void;
+}) {
+  return (
+    <li className="grid gap-2 p-4">
+      <div className="flex flex-wrap items-end gap-3">
+        <div className="min-w-44 flex-1">
+          <Field label="Name">
+            {(ids) => (
+              <input
+                {...ids}
+                className="control w-full"
+                maxLength={60}
+                value={tray.name}
+                onChange={(event) => event.target.value && onTray({ ...tray, name: event.target.value })}
+              />
+            )}
+          </Field>
+        </div>
+        <Select
+          label="Kind"
+          value={tray.kind}
+          options={KINDS}
+          onValue={(kind) => onTray({ ...tray, kind })}
+        />
+        {onRemove && (
+          <Button kind="quiet" aria-label={`Remove ${tray.name}`} onClick={onRemove}>
+            Remove
+          </Button>
+        )}
+      </div>
+      <div className="flex flex-wrap gap-3">
+        <LengthField
+          kitchen={kitchen}
+          width="w-20"
+          label="Usable width"
+          value={tray.width_mm}
+          min={60}
+          max={900}
+          step={10}
+          onValue={(width_mm) => onTray({ ...tray, width_mm })}
+        />
+        <LengthField
+          kitchen={kitchen}
+          width="w-20"
+          label="Usable depth"
+          value={tray.depth_mm}
+          min={60}
+          max={900}
+          step={10}
+          onValue={(depth_mm) => onTray({ ...tray, depth_mm })}
+        />
+        <NumberField
+          label="How many"
+          width="w-14"
+          unit=""
+          value={tray.count}
+          min={1}
+          max={8}
+          onValue={(count) => onTray({ ...tray, count: Math.round(count) })}
+        />
+      </div>
+    </li>
+  );
+}
