@@ -3,7 +3,6 @@
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
-from threading import Thread
 
 from fastapi import FastAPI
 from starlette.exceptions import HTTPException
@@ -37,8 +36,6 @@ def create_app(folder: Path, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("12
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         app.state.store = Store(folder)
-        # The solver takes a second or two to load: have it ready before the first plan, without holding the start.
-        Thread(target=_load_solver, daemon=True).start()
         yield
         app.state.store.close()
 
@@ -60,7 +57,3 @@ def create_app(folder: Path, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("12
     if web.is_dir():
         app.mount("/", Interface(directory=web, html=True), name="interface")
     return app
-
-
-def _load_solver() -> None:
-    from ortools.sat.python import cp_model  # noqa: F401

@@ -31,30 +31,26 @@ class Guard:
             await _too_large()(scope, receive, _with_headers(send))
             return
         seen = 0
-        started = False
+        refused = False
 
         async def limited() -> Message:
             nonlocal seen
             message = await receive()
             seen += len(message.get("body", b""))
-            if seen > MAX_BODY_BYTES:
-                raise _TooLargeError
-            return message
+            # The app takes a lost connection as the end; what it answers to that is replaced below.
+            return message if seen <= MAX_BODY_BYTES else {"type": "http.disconnect"}
 
         async def watched(message: Message) -> None:
-            nonlocal started
-            started = True
-            await _with_headers(send)(message)
-
-        try:
-            await self._app(scope, limited, watched)
-        except _TooLargeError:
-            if not started:
+            nonlocal refused
+            if seen <= MAX_BODY_BYTES:
+                await _with_headers(send)(message)
+            elif not refused:
+                refused = True
                 await _too_large()(scope, receive, _with_headers(send))
 
-
-class _TooLargeError(Exception):
-    pass
+        await self._app(scope, limited, watched)
+        if seen > MAX_BODY_BYTES and not refused:
+            await _too_large()(scope, receive, _with_headers(send))
 
 
 def _too_large() -> JSONResponse:

@@ -2,11 +2,11 @@
 
 from datetime import UTC, datetime
 
-from fastapi import APIRouter, status
+from fastapi import APIRouter, BackgroundTasks, status
 from pydantic import Field
 
 from ..core.assess import assess
-from ..core.day import DayRequest, PlanRefusedError, make_plan
+from ..core.day import DayRequest, PlanRefusedError, make_plan, solve
 from ..core.value import Value
 from ..store import SavedPlan, doughs, kitchen, plans
 from ..store.plans import PlanSummary
@@ -24,8 +24,9 @@ class PlanRequest(Value):
 
 
 @router.get("", operation_id="listPlans")
-def list_plans(db: Transaction) -> list[PlanSummary]:
-    """The newest plans first."""
+def list_plans(db: Transaction, after: BackgroundTasks) -> list[PlanSummary]:
+    """The newest plans first. Whoever opens this place is about to plan: the solver loads once they are answered."""
+    after.add_task(solve.load)
     return plans.recent(db)
 
 

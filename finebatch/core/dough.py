@@ -8,7 +8,7 @@ from .bakemodel.predict import MISSED_LN_DENSITY, Z90
 from .formula import Role, WeighedLine, dough_parts, role_of
 from .ingredients import Ingredient
 from .problems import Problem, Remedy, ask
-from .styles import AXES, Style, nearest
+from .styles import AXES, OF_FORM, Style, nearest
 from .value import Value
 
 FLAKES_AS_FLOUR = 0.6  # oats and their like build the crumb too: this share of them counts as flour for the style
@@ -144,7 +144,7 @@ def warnings_of(
     found: list[Problem] = []
     rises = percentages["soda"] + percentages["powder"]
     gassy = rises > 0 or any(item.co2_ml_per_g > 0 for item, _ in parts)
-    if style.id.startswith("drop_") and not gassy:
+    if style.id in OF_FORM["scoop"] and not gassy:
         found.append(
             ask(
                 "lines",

@@ -6,8 +6,6 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
-from alembic import command
-from alembic.config import Config
 from sqlalchemy import create_engine, event
 from sqlalchemy.orm import Session, sessionmaker
 
@@ -42,12 +40,41 @@ def _on_connect(connection: sqlite3.Connection, _record: Any) -> None:
         connection.execute(f"PRAGMA {pragma}")
 
 
+MIGRATIONS = Path(__file__).parent / "migrations"
+
+
 def migrate(path: Path, revision: str = "head") -> None:
-    """Bring the file at `path` to a schema revision, creating it if need be."""
+    """Bring the file at `path` to a schema revision, creating it if need be.
+
+    Alembic takes most of a second to load, so it is only asked when the file is not at the newest revision already.
+    """
+    if revision == "head" and _revision_of(path) == _newest():
+        return
+    from alembic import command
+    from alembic.config import Config
+
     config = Config()
-    config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
+    config.set_main_option("script_location", str(MIGRATIONS))
     config.attributes["path"] = path
     command.upgrade(config, revision)
+
+
+def _newest() -> str:
+    """The newest revision by file name: revisions are numbered, which a test holds to."""
+    return max(file.name.split("_")[0] for file in (MIGRATIONS / "versions").glob("[0-9]*.py"))
+
+
+def _revision_of(path: Path) -> str | None:
+    if not path.exists():
+        return None
+    connection = sqlite3.connect(path)
+    try:
+        row = connection.execute("SELECT version_num FROM alembic_version").fetchone()
+        return str(row[0]) if row else None
+    except sqlite3.DatabaseError:
+        return None
+    finally:
+        connection.close()
 
 
 def backup(source: Path, target: Path) -> None:

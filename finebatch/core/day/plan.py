@@ -89,9 +89,10 @@ def _start(request: DayRequest, length: timedelta, now: datetime) -> datetime:
         return at
     start = at - length - timedelta(seconds=BUFFER_S)
     if start < now:
-        # Offer the next half hour that certainly works, rather than a time already slipping away.
+        # Offer the next five minutes on the clock that certainly work, rather than a time already slipping away.
         earliest = now.astimezone(UTC) + length + timedelta(seconds=BUFFER_S)
-        earliest += timedelta(minutes=-(earliest.minute + (earliest.second > 0)) % 5, seconds=-earliest.second)
+        past = timedelta(minutes=earliest.minute % 5, seconds=earliest.second, microseconds=earliest.microsecond)
+        earliest += timedelta(minutes=10) - past
         hours, minutes = divmod(round(length.total_seconds() / 60), 60)
         remedy = Remedy(label="Use the earliest time", field="at", value=earliest.isoformat())
         raise PlanRefusedError(

@@ -14,6 +14,11 @@ SHORTEST_LIMIT = 6.0  # deterministic time, about a second or two each on a smal
 CALMEST_LIMIT = 2.0
 
 
+def load() -> None:
+    """Load the solver now, so that the next plan does not wait for it."""
+    from ortools.sat.python import cp_model  # noqa: F401
+
+
 class NoSolutionError(RuntimeError):
     """The solver gave no solution where one was certain to exist."""
 

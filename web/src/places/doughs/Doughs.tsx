@@ -69,7 +69,7 @@ export function Doughs() {
               <div className="relative z-1 mt-auto flex justify-end">
                 <Button
                   kind="quiet"
-                  aria-label={`Take “${dough.spec.name}” off the shelf`}
+                  aria-label={`Take off the shelf: ${dough.spec.name}`}
                   onClick={() => remove(dough)}
                 >
                   Take off the shelf

@@ -48,21 +48,21 @@ export function NewDough() {
       setError("There is nothing on this card yet. Paste or type the ingredients, one to a line.");
       return;
     }
-    if (!kitchen) return;
     try {
+      const place = kitchen ?? (await need(api.GET("/api/kitchen"))).kitchen;
       const { lines } =
-        read ?? (await need(api.POST("/api/cards/read", { body: { text, habit: kitchen.habit } })));
+        read ?? (await need(api.POST("/api/cards/read", { body: { text, habit: place.habit } })));
       const dough = {
         name: name.trim() || "New dough",
         lines,
         making: { mixing: "creamed_light", fat_state: "soft", chill_h: 0 },
         form: { kind: "scoop", portion_g: 30, scoop_no: null },
         oven: {
-          value: kitchen.scale === "f" ? 350 : kitchen.scale === "gas" ? 4 : 180,
-          scale: kitchen.scale,
+          value: place.scale === "f" ? 350 : place.scale === "gas" ? 4 : 180,
+          scale: place.scale,
           fan: false,
         },
-        tray_id: kitchen.trays[0]?.id ?? "medium",
+        tray_id: place.trays[0]?.id ?? "medium",
       } as const;
       const saved = await need(api.POST("/api/doughs", { body: dough }));
       localStorage.removeItem(DRAFT);

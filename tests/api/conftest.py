@@ -1,0 +1,20 @@
+"""The real app on a real SQLite file."""
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from fastapi.testclient import TestClient
+
+from finebatch.api import create_app
+
+
+@pytest.fixture
+def folder(tmp_path: Path) -> Path:
+    return tmp_path / "data"
+
+
+@pytest.fixture
+def client(folder: Path) -> Iterator[TestClient]:
+    with TestClient(create_app(folder), base_url="http://localhost") as client:
+        yield client

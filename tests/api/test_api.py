@@ -1,0 +1,190 @@
+"""The API as the interface uses it, and as a hostile or clumsy caller might."""
+
+import json
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+import pytest
+from fastapi.testclient import TestClient
+
+from finebatch.api import create_app
+from finebatch.api.guard import MAX_BODY_BYTES
+from finebatch.core.assess import DoughSpec
+from finebatch.core.kitchen import Kitchen
+from tests.kit import DROP_CARD, drop_dough
+
+SPEC = drop_dough(name="Deck Drops").model_dump(mode="json")
+KITCHEN = Kitchen().model_dump(mode="json")
+
+
+def soon(hours: float = 8) -> str:
+    return (datetime.now(UTC) + timedelta(hours=hours)).isoformat()
+
+
+def test_a_card_is_read_line_by_line(client: TestClient) -> None:
+    answer = client.post("/api/cards/read", json={"text": DROP_CARD}).json()
+    assert len(answer["lines"]) == len(answer["weighed"]) == 9
+    first = answer["weighed"][0]["reading"]
+    assert first["text"] == "2¼ cups plain flour"
+    assert first["mass_g"] == pytest.approx(270)
+
+
+def test_habit_changes_the_grams(client: TestClient) -> None:
+    scooped = {"text": DROP_CARD, "habit": {"cup_fill": "scooped", "region": "us"}}
+    assert client.post("/api/cards/read", json=scooped).json()["weighed"][0]["reading"]["mass_g"] == pytest.approx(315)
+
+
+@pytest.mark.parametrize(
+    ("text", "says"), [("", "nothing on this card"), ("1 g salt\n" * 5000, "characters"), ("salt\n" * 100, "100 lines")]
+)
+def test_bad_cards_get_a_sentence_at_their_field(client: TestClient, text: str, says: str) -> None:
+    answer = client.post("/api/cards/read", json={"text": text})
+    assert answer.status_code == 422
+    assert answer.headers["content-type"] == "application/problem+json"
+    assert answer.json()["errors"][0]["field"] == "text"
+    assert says in answer.json()["detail"]
+
+
+def test_an_assessment_holds_dough_outcome_and_trays(client: TestClient) -> None:
+    answer = client.post("/api/assessments", json={"dough": SPEC, "kitchen": KITCHEN}).json()
+    assert answer["dough"]["mass_g"] > 1000
+    assert answer["outcome"]["pieces"]["count"] > 20
+    assert sum(answer["trays"]["loads"]) == answer["outcome"]["pieces"]["count"]
+
+
+def test_doughs_are_kept_through_a_restart(folder: Path) -> None:
+    with TestClient(create_app(folder), base_url="http://localhost") as client:
+        saved = client.post("/api/doughs", json=SPEC).json()
+        client.put("/api/kitchen", json={**KITCHEN, "room_c": 23})
+    with TestClient(create_app(folder), base_url="http://localhost") as client:
+        assert client.get(f"/api/doughs/{saved['id']}").json()["spec"] == saved["spec"] == SPEC
+        assert client.get("/api/kitchen").json()["kitchen"]["room_c"] == 23
+
+
+def test_a_stale_save_is_refused_and_shows_what_stands(client: TestClient) -> None:
+    saved = client.post("/api/doughs", json=SPEC).json()
+    url = f"/api/doughs/{saved['id']}"
+    laptop = {"revision": 1, "spec": {**SPEC, "name": "From the laptop"}}
+    tablet = {"revision": 1, "spec": {**SPEC, "name": "From the tablet"}}
+    assert client.put(url, json=laptop).json()["revision"] == 2
+    refused = client.put(url, json=tablet)
+    assert refused.status_code == 409
+    assert refused.json()["current"]["spec"]["name"] == "From the laptop"
+    assert client.get(url).json()["spec"]["name"] == "From the laptop"
+
+
+def test_deleting_can_be_undone(client: TestClient) -> None:
+    id = client.post("/api/doughs", json=SPEC).json()["id"]
+    client.delete(f"/api/doughs/{id}")
+    assert client.get("/api/doughs").json() == []
+    assert client.get(f"/api/doughs/{id}").status_code == 404
+    client.post(f"/api/doughs/{id}/put-back")
+    assert [dough["id"] for dough in client.get("/api/doughs").json()] == [id]
+
+
+def test_a_plan_is_made_kept_and_thrown_away(client: TestClient) -> None:
+    id = client.post("/api/doughs", json=SPEC).json()["id"]
+    made = client.post(
+        "/api/plans", json={"dough_id": id, "day": {"when": "ready_by", "at": soon(), "trays": 2, "racks": 2}}
+    )
+    assert made.status_code == 201
+    plan = made.json()
+    assert plan["plan"]["proved"]
+    assert client.get(f"/api/plans/{plan['id']}").json() == plan
+    (listed,) = client.get("/api/plans").json()
+    assert listed["dough_name"] == "Deck Drops"
+    assert listed["starts_at"] == plan["plan"]["start"]
+    # The plan stands as it was made, whatever becomes of the dough.
+    client.put(f"/api/doughs/{id}", json={"revision": 1, "spec": {**SPEC, "form": {"kind": "scoop", "portion_g": 90}}})
+    assert client.get(f"/api/plans/{plan['id']}").json() == plan
+    assert client.delete(f"/api/plans/{plan['id']}").status_code == 204
+    assert client.get(f"/api/plans/{plan['id']}").status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("day", "field"),
+    [({"at": soon(-2)}, "at"), ({"at": soon(0.2)}, "at"), ({"at": soon(), "trays": 4}, "trays"), ({"at": "2026-05-01T18:00"}, "day.at"),
+     ({"at": soon(), "trays": 9}, "day.trays"), ({"at": soon(), "racks": 2, "trays": "many"}, "day.trays")],
+)  # fmt: skip
+def test_plans_that_cannot_be_say_where(client: TestClient, day: dict, field: str) -> None:
+    id = client.post("/api/doughs", json=SPEC).json()["id"]
+    answer = client.post("/api/plans", json={"dough_id": id, "day": day})
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"] == field
+    assert answer.json()["errors"][0]["message"]
+
+
+def test_a_dough_with_open_questions_is_not_planned(client: TestClient) -> None:
+    hot = {**SPEC, "oven": {"value": 900, "scale": "c", "fan": False}}
+    id = client.post("/api/doughs", json=hot).json()["id"]
+    answer = client.post("/api/plans", json={"dough_id": id, "day": {"at": soon()}})
+    assert answer.status_code == 422
+    assert "bench" in answer.json()["detail"]
+
+
+@pytest.mark.parametrize(
+    ("body", "status"),
+    [(b"{", 422), (b'{"dough": NaN}', 422), (b'{"dough": {"name": "\\ud800"}}', 422), (b'{"dough": 1e400}', 422), (b"[]", 422), (b"null", 422)],
+)  # fmt: skip
+def test_broken_json_is_answered_in_words(client: TestClient, body: bytes, status: int) -> None:
+    answer = client.post("/api/assessments", content=body, headers={"content-type": "application/json"})
+    assert answer.status_code == status
+    assert answer.json()["detail"]
+
+
+@pytest.mark.parametrize(
+    "part",
+    [{"form": {"kind": "scoop", "portion_g": -3}}, {"form": {"kind": "scoop", "portion_g": 1e9}}, {"form": {"kind": "star"}},
+     {"lines": [{"id": "a", "text": "x" * 5000}]}, {"lines": [{"id": "a", "text": "flour"}] * 5000}, {"surprise": 1},
+     {"lines": [{"id": "a", "text": "flour", "mass_g": -5}]}, {"making": {"chill_h": 1e6}}],
+)  # fmt: skip
+def test_impossible_values_are_refused_at_their_field(client: TestClient, part: dict) -> None:
+    answer = client.post("/api/doughs", json={**SPEC, **part})
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"].split(".")[0] in part
+    assert client.get("/api/doughs").json() == []
+
+
+def test_huge_bodies_are_refused_declared_or_not(client: TestClient) -> None:
+    huge = json.dumps({"text": "x" * (2 * MAX_BODY_BYTES)}).encode()
+    assert client.post("/api/cards/read", content=huge).status_code == 413
+
+    def chunks() -> object:
+        for start in range(0, len(huge), 65_536):
+            yield huge[start : start + 65_536]
+
+    streamed = client.post("/api/cards/read", content=chunks(), headers={"content-type": "application/json"})
+    assert streamed.status_code == 413
+    assert "card" in streamed.json()["detail"]
+
+
+def test_strangers_names_are_not_answered(folder: Path) -> None:
+    with TestClient(create_app(folder), base_url="http://evil.example") as stranger:
+        assert stranger.get("/api/health").status_code == 400
+
+
+def test_every_answer_carries_the_policy(client: TestClient) -> None:
+    for path in ("/api/health", "/api/doughs/none", "/"):
+        policy = client.get(path).headers["content-security-policy"]
+        assert "default-src 'self'" in policy
+        assert "script" not in policy  # scripts fall under default-src: our own files only
+
+
+def test_missing_files_and_paths_are_not_found_but_places_are(client: TestClient) -> None:
+    assert client.get("/assets/none.js").status_code == 404
+    assert client.get("/api/none").status_code == 404
+    assert client.patch("/api/doughs").status_code == 405
+    assert "<div id=" in client.get("/bench/anything").text
+
+
+def test_the_schema_describes_every_error(client: TestClient) -> None:
+    paths = client.get("/openapi.json").json()["paths"]
+    for operations in paths.values():
+        for operation in operations.values():
+            if "operationId" in operation and operation["operationId"] != "health":
+                assert {"400", "404", "413", "422"} <= set(operation["responses"])
+
+
+def test_specs_survive_the_round_trip_through_the_file(client: TestClient) -> None:
+    saved = client.post("/api/doughs", json=SPEC).json()
+    assert DoughSpec.model_validate(saved["spec"]) == drop_dough(name="Deck Drops")

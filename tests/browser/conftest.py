@@ -1,0 +1,103 @@
+"""A real server on its own data folder, and Debian's Chromium."""
+
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+expect.set_options(timeout=15_000)  # two servers and two browsers share two cores
+
+CHROMIUM = "/usr/bin/chromium"
+ARGUMENTS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+    "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+
+class Server:
+    """`finebatch serve` in a process of its own, which tests may kill and start again."""
+
+    def __init__(self, folder: Path, command: str = "serve") -> None:
+        self.folder, self.command = folder, command
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            self.port = probe.getsockname()[1]
+        self.url = f"http://127.0.0.1:{self.port}"
+        self.start()
+
+    def start(self) -> None:
+        words = [
+            sys.executable,
+            "-m",
+            "finebatch.cli",
+            self.command,
+            "--data",
+            str(self.folder),
+            "--port",
+            str(self.port),
+        ]
+        self._process = subprocess.Popen(words)
+        for _ in range(600):
+            try:
+                urllib.request.urlopen(f"{self.url}/api/health", timeout=1)
+                return
+            except OSError:
+                time.sleep(0.05)
+        raise RuntimeError("the server did not start")
+
+    def kill(self) -> None:
+        """As a power cut would."""
+        os.kill(self._process.pid, signal.SIGKILL)
+        self._process.wait()
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture(scope="session")
+def demo(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    """The demo kitchen, for tests that only look."""
+    server = Server(tmp_path_factory.mktemp("demo"), "demo")
+    yield server
+    server.kill()
+
+
+@pytest.fixture(scope="session")
+def shared(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    """One kitchen for tests that leave its settings alone and name their own doughs."""
+    server = Server(tmp_path_factory.mktemp("shared"))
+    yield server
+    server.kill()
+
+
+@pytest.fixture
+def server(tmp_path: Path) -> Iterator[Server]:
+    """An empty kitchen of the test's own."""
+    server = Server(tmp_path / "data")
+    yield server
+    server.kill()
+
+
+@pytest.fixture
+def page(browser: Browser) -> Iterator[Page]:
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, timezone_id="Europe/Dublin", locale="en-GB")
+    page = context.new_page()
+    page.set_default_timeout(15_000)
+    failures: list[str] = []
+    page.on("pageerror", lambda error: failures.append(str(error)))
+    yield page
+    context.close()
+    assert failures == []

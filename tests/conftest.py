@@ -1,0 +1,8 @@
+"""Shared by all tests: hypothesis runs the same examples everywhere and never fails on a slow machine."""
+
+from hypothesis import HealthCheck, settings
+
+settings.register_profile(
+    "all", derandomize=True, deadline=None, max_examples=60, suppress_health_check=[HealthCheck.too_slow], database=None
+)
+settings.load_profile("all")
