@@ -6,6 +6,7 @@ from ..core.assess import DoughSpec
 from ..core.value import Value
 from ..store import SavedDough, StaleRevisionError
 from ..store import doughs as shelf
+from ..store.doughs import DoughSummary
 from .deps import Transaction
 from .problems import ApiProblemError, ProblemDetails, not_found
 
@@ -26,7 +27,7 @@ class DoughConflict(ProblemDetails):
 
 
 @router.get("", operation_id="listDoughs")
-def list_doughs(db: Transaction) -> list[SavedDough]:
+def list_doughs(db: Transaction) -> list[DoughSummary]:
     """All doughs, the last changed first."""
     return shelf.shelf(db)
 

@@ -8,6 +8,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from ..core.assess import DoughSpec
+from ..core.forming import Form
 from ..core.value import Value
 from .tables import DoughRow, utc_now
 
@@ -19,6 +20,20 @@ class SavedDough(Value):
     revision: int
     updated_at: AwareDatetime
     spec: DoughSpec
+
+
+class DoughSummary(Value):
+    """A dough in a list: enough to know it again, without the whole of it."""
+
+    id: str
+    name: str
+    updated_at: AwareDatetime
+    form: Form
+    line_count: int
+    preview: str
+
+
+PREVIEW_CHARS = 160
 
 
 class StaleRevisionError(Exception):
@@ -47,10 +62,22 @@ def add(session: Session, spec: DoughSpec) -> SavedDough:
     return _saved(row)
 
 
-def shelf(session: Session) -> list[SavedDough]:
+def shelf(session: Session) -> list[DoughSummary]:
     """All doughs, the last changed first."""
     rows = session.scalars(select(DoughRow).where(DoughRow.deleted_at.is_(None)).order_by(DoughRow.updated_at.desc()))
-    return [_saved(row) for row in rows]
+    return [_summary(row) for row in rows]
+
+
+def _summary(row: DoughRow) -> DoughSummary:
+    texts = [line["text"] for line in row.body["lines"]]
+    return DoughSummary(
+        id=row.id,
+        name=row.name,
+        updated_at=row.updated_at,
+        form=row.body["form"],
+        line_count=len(texts),
+        preview=" · ".join(texts)[:PREVIEW_CHARS],
+    )
 
 
 def get(session: Session, dough_id: str) -> SavedDough | None:

@@ -17,7 +17,7 @@ SIZES = {"laptop": (1280, 800), "tablet": (820, 1180)}
 def places(demo: Server, page: Page) -> dict[str, str]:
     doughs = page.request.get(f"{demo.url}/api/doughs").json()
     plans = page.request.get(f"{demo.url}/api/plans").json()
-    by_name = {dough["spec"]["name"]: dough["id"] for dough in doughs}
+    by_name = {dough["name"]: dough["id"] for dough in doughs}
     return {
         "doughs": "/",
         "card": "/new",

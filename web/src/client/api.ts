@@ -9,6 +9,7 @@ export type Kitchen = Schemas["Kitchen"];
 export type Assessment = Schemas["Assessment"];
 export type Problem = Schemas["Problem"];
 export type SavedDough = Schemas["SavedDough"];
+export type DoughSummary = Schemas["DoughSummary"];
 export type SavedPlan = Schemas["SavedPlan"];
 export type Step = Schemas["Step"];
 export type Interval = Schemas["Interval"];

@@ -169,7 +169,7 @@ export interface paths {
         };
         /**
          * List Plans
-         * @description The newest plans first.
+         * @description The newest plans first. Whoever opens this place is about to plan: the solver loads once they are answered.
          */
         get: operations["listPlans"];
         put?: never;
@@ -537,6 +537,27 @@ export interface components {
              * @default medium
              */
             tray_id: string;
+        };
+        /**
+         * DoughSummary
+         * @description A dough in a list: enough to know it again, without the whole of it.
+         */
+        DoughSummary: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+            /** Form */
+            form: components["schemas"]["ScoopForm"] | components["schemas"]["CutoutForm"];
+            /** Line Count */
+            line_count: number;
+            /** Preview */
+            preview: string;
         };
         /**
          * FatState
@@ -1360,7 +1381,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedDough"][];
+                    "application/json": components["schemas"]["DoughSummary"][];
                 };
             };
             /** @description Bad Request */

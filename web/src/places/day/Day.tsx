@@ -76,7 +76,7 @@ export function Day() {
               label="Dough"
               value={doughId}
               onValue={setDoughId}
-              options={(doughs ?? []).map((dough) => [dough.id, dough.spec.name] as const)}
+              options={(doughs ?? []).map((dough) => [dough.id, dough.name] as const)}
             />
             <Segments
               label="The clock fixes"

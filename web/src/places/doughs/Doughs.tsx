@@ -2,27 +2,28 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, need, type SavedDough } from "../../client/api";
+import { api, type DoughSummary, need } from "../../client/api";
 import { lastDough } from "../../client/dough";
-import { useDoughs } from "../../client/hooks";
+import { useDoughs, useKitchen } from "../../client/hooks";
 import { Button } from "../../pieces/controls";
 import { Note } from "../../pieces/notes";
-import { plural } from "../../pieces/say";
+import { length, mass, plural, thickness, type UnitsOf } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
 
 export function Doughs() {
   const { data: doughs, error } = useDoughs();
-  const [deleted, setDeleted] = useState<SavedDough>();
+  const { data: kitchen } = useKitchen();
+  const [deleted, setDeleted] = useState<DoughSummary>();
   const client = useQueryClient();
   const navigate = useNavigate();
   const refresh = () => client.invalidateQueries({ queryKey: ["doughs"] });
-  const remove = async (dough: SavedDough) => {
+  const remove = async (dough: DoughSummary) => {
     await need(api.DELETE("/api/doughs/{dough_id}", { params: { path: { dough_id: dough.id } } }));
     if (lastDough.get() === dough.id) lastDough.clear();
     setDeleted(dough);
     refresh();
   };
-  const putBack = async (dough: SavedDough) => {
+  const putBack = async (dough: DoughSummary) => {
     await need(api.POST("/api/doughs/{dough_id}/put-back", { params: { path: { dough_id: dough.id } } }));
     setDeleted(undefined);
     refresh();
@@ -38,7 +39,7 @@ export function Doughs() {
         {error && <Note severity="stop">{error.message}</Note>}
         {deleted && (
           <Note severity="note">
-            <span className="mr-3">“{deleted.spec.name}” was taken off the shelf.</span>
+            <span className="mr-3">“{deleted.name}” was taken off the shelf.</span>
             <Button onClick={() => putBack(deleted)}>Put it back</Button>
           </Note>
         )}
@@ -59,17 +60,15 @@ export function Doughs() {
             <li key={dough.id} className="enamel relative flex flex-col gap-2 p-4 hover:bg-white">
               <h2 className="text-[19px] leading-tight font-bold">
                 <Link to={`/bench/${dough.id}`} className="after:absolute after:inset-0 after:rounded-[14px]">
-                  {dough.spec.name}
+                  {dough.name}
                 </Link>
               </h2>
-              <p className="text-quiet">{describe(dough)}</p>
-              <p className="line-clamp-2 text-[15px]">
-                {dough.spec.lines.map((line) => line.text).join(" · ")}
-              </p>
+              <p className="text-quiet">{describe(dough, kitchen ?? { units: "metric" })}</p>
+              <p className="line-clamp-2 text-[15px]">{dough.preview}</p>
               <div className="relative z-1 mt-auto flex justify-end">
                 <Button
                   kind="quiet"
-                  aria-label={`Take off the shelf: ${dough.spec.name}`}
+                  aria-label={`Take off the shelf: ${dough.name}`}
                   onClick={() => remove(dough)}
                 >
                   Take off the shelf
@@ -83,10 +82,10 @@ export function Doughs() {
   );
 }
 
-function describe({ spec }: SavedDough): string {
-  const form =
-    spec.form.kind === "scoop"
-      ? `Scooped, ${spec.form.scoop_no ? `scoop no. ${spec.form.scoop_no}` : `${spec.form.portion_g} g each`}`
-      : `Cut-outs, ${spec.form.cutter_mm} mm at ${spec.form.thickness_mm} mm`;
-  return `${form} · ${plural(spec.lines.length, "line")}`;
+function describe({ form, line_count }: DoughSummary, kitchen: UnitsOf): string {
+  const made =
+    form.kind === "scoop"
+      ? `Scooped, ${form.scoop_no ? `scoop no. ${form.scoop_no}` : `${mass(form.portion_g, kitchen)} each`}`
+      : `Cut-outs, ${length(form.cutter_mm, kitchen)} at ${thickness(form.thickness_mm, kitchen)}`;
+  return `${made} · ${plural(line_count, "line")}`;
 }

@@ -1,0 +1,139 @@
+"""Measure the budgets of docs/budgets.md on this machine: `make bench`. A benchmark, not a test: nothing here can fail."""
+
+import gzip
+import statistics
+import tempfile
+import time
+from collections.abc import Callable
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+from fastapi.testclient import TestClient
+from playwright.sync_api import sync_playwright
+
+from finebatch.api import create_app
+from finebatch.core.assess import assess, bake_case
+from finebatch.core.bakemodel import predict
+from finebatch.core.day import DayRequest, make_plan
+from finebatch.core.dough import mix_of_dough
+from finebatch.core.formula import dough_parts
+from finebatch.core.kitchen import Kitchen, Tray
+from finebatch.core.styles import styles
+from finebatch.demo.doughs import demo_doughs
+from finebatch.store import Store, doughs
+from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
+
+ROOT = Path(__file__).parents[1]
+KITCHEN = Kitchen(trays=(Tray(id="medium", name="Baking sheet", width_mm=350, depth_mm=250, count=4),))
+SPEC = demo_doughs()[-1]
+
+
+def timed(work: Callable[[], object], runs: int) -> tuple[float, float]:
+    """Median and 95th percentile of `runs` in milliseconds, after one warm-up."""
+    work()
+    taken = []
+    for _ in range(runs):
+        start = time.perf_counter()
+        work()
+        taken.append(1000 * (time.perf_counter() - start))
+    return statistics.median(taken), sorted(taken)[int(0.95 * (runs - 1))]
+
+
+def row(what: str, budget: str, found: str) -> None:
+    print(f"| {what} | {budget} | {found} |", flush=True)
+
+
+def core() -> None:
+    found = assess(SPEC, KITCHEN)
+    assert found.outcome
+    assert found.dough
+    mix = mix_of_dough(dough_parts(found.lines), SPEC.making)
+    case = bake_case(SPEC, KITCHEN, mix, styles()[found.dough.style_id], found.outcome.pieces)
+    middle, high = timed(lambda: predict(case), 60)
+    row("one prediction in the core", "30 ms", f"median {middle:.0f} ms, p95 {high:.0f} ms")
+    now = datetime.now(UTC)
+    for trays, racks in ((2, 1), (2, 2), (3, 2)):
+        request = DayRequest(at=now + timedelta(days=1), trays=trays, racks=racks)
+        middle, high = timed(lambda r=request: make_plan(SPEC, found, KITCHEN, r, now), 5)  # type: ignore[misc]
+        proved = make_plan(SPEC, found, KITCHEN, request, now).proved
+        loads = len(found.trays.loads) if found.trays else 0
+        row(
+            f"a plan of {loads} loads, {trays} trays, {racks} in the oven",
+            "1 s median, proved",
+            f"median {middle:.0f} ms, {'proved' if proved else 'not proved'}",
+        )
+
+
+def api(folder: Path) -> None:
+    store = Store(folder)
+    with store.session() as session:
+        for i in range(500):
+            doughs.add(session, SPEC.model_copy(update={"name": f"Dough {i}"}))
+    store.close()
+    body = {"dough": SPEC.model_dump(mode="json"), "kitchen": KITCHEN.model_dump(mode="json")}
+    with TestClient(create_app(folder), base_url="http://localhost") as client:
+        _, high = timed(lambda: client.post("/api/assessments", json=body), 60)
+        row("the whole analysis through the API", "p95 80 ms", f"p95 {high:.0f} ms")
+        _, high = timed(lambda: client.get("/api/doughs"), 20)
+        row("the shelf with 500 doughs", "150 ms", f"p95 {high:.0f} ms")
+
+
+def interface(folder: Path) -> None:
+    start = time.perf_counter()
+    server = Server(folder, "demo")
+    server.kill()
+    start = time.perf_counter()
+    server.start()
+    row("server ready, second start", "2 s", f"{time.perf_counter() - start:.1f} s")
+    try:
+        with sync_playwright() as playwright:
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            page.goto(f"{server.url}/bench/{page.request.get(f'{server.url}/api/doughs').json()[0]['id']}")
+            page.get_by_text("g raw").wait_for()
+            page.wait_for_timeout(1000)
+            taken = sorted(
+                page.evaluate(
+                    """async () => {
+                const portion = [...document.querySelectorAll('label')].find(l => l.textContent === 'Portion').htmlFor;
+                const input = document.getElementById(portion);
+                const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+                const taken = [];
+                for (let i = 0; i < 25; i++) {
+                  const value = String(25 + i);
+                  const done = new Promise(resolve => {
+                    const watch = new MutationObserver(() => {
+                      if (document.body.textContent.includes(value + ' g raw')) { watch.disconnect(); requestAnimationFrame(() => resolve()); }
+                    });
+                    watch.observe(document.body, { subtree: true, childList: true, characterData: true });
+                  });
+                  const start = performance.now();
+                  set.call(input, value);
+                  input.dispatchEvent(new Event('input', { bubbles: true }));
+                  await done;
+                  taken.push(performance.now() - start);
+                  await new Promise(resolve => setTimeout(resolve, 400));
+                }
+                return taken;
+              }"""
+                )
+            )
+            row("keystroke to redrawn result", "200 ms", f"median {taken[12]:.0f} ms, worst {taken[-1]:.0f} ms of 25")
+            browser.close()
+    finally:
+        server.kill()
+
+
+def bundle() -> None:
+    files = [*(ROOT / "web/dist/assets").glob("*.js"), *(ROOT / "web/dist/assets").glob("*.css")]
+    total = sum(len(gzip.compress(file.read_bytes())) for file in files)
+    row("first screen, script and style compressed", "250 kB", f"{total / 1000:.0f} kB")
+
+
+if __name__ == "__main__":
+    print("| what | budget | measured |\n|---|---|---|")
+    core()
+    with tempfile.TemporaryDirectory() as temporary:
+        api(Path(temporary) / "api")
+        interface(Path(temporary) / "demo")
+    bundle()
