@@ -8,8 +8,8 @@ import { at } from "./remedy";
 type Making = DoughSpec["making"];
 
 const MIXING: readonly (readonly [Making["mixing"], string])[] = [
-  ["creamed_light", "Creamed to smooth"],
-  ["creamed_heavy", "Creamed to fluffy"],
+  ["creamed_light", "Creamed"],
+  ["creamed_heavy", "Creamed fluffy"],
   ["one_stage", "One bowl"],
   ["rub_in", "Rubbed in"],
   ["melted", "Melted"],
@@ -93,8 +93,8 @@ export function DoughPanel(props: {
             </p>
             {(dough.raw_flour || dough.raw_egg) && (
               <p className="mt-1 text-quiet">
-                Raw {[dough.raw_flour && "flour", dough.raw_egg && "egg"].filter(Boolean).join(" and ")} is
-                not for tasting.
+                Raw {[dough.raw_flour && "flour", dough.raw_egg && "egg"].filter(Boolean).join(" and ")}{" "}
+                {dough.raw_flour && dough.raw_egg ? "are" : "is"} not for tasting.
               </p>
             )}
           </div>

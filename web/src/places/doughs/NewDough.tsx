@@ -119,7 +119,8 @@ export function NewDough() {
                     <span className="mr-2 inline-block w-4 text-center font-extrabold" aria-hidden>
                       {line.reading.sureness === "sure" ? "" : "?"}
                     </span>
-                    {line.reading.ingredient_name || <em>{line.reading.text}</em>}
+                    {line.reading.ingredient_name || <em>not read yet</em>}
+                    <span className="block pl-6 text-[14px] text-quiet">{line.reading.text}</span>
                     {line.part !== "dough" && (
                       <span className="text-quiet"> · {line.part}, not in the dough</span>
                     )}

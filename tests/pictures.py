@@ -1,0 +1,44 @@
+"""Take the README's pictures anew from the demo kitchen: `make pictures`."""
+
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import sync_playwright
+
+from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
+
+FOLDER = Path(__file__).parents[1] / "docs" / "screenshots"
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory() as temporary, sync_playwright() as playwright:
+        server = Server(Path(temporary), "demo")
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="Europe/Dublin")
+        doughs = {dough["name"]: dough["id"] for dough in page.request.get(f"{server.url}/api/doughs").json()}
+        plan = page.request.get(f"{server.url}/api/plans").json()[0]["id"]
+        places = {
+            "doughs": "/",
+            "card": "/new",
+            "bench": f"/bench/{doughs['Deck Drops']}",
+            "bench-cut-outs": f"/bench/{doughs['Tide Rounds']}",
+            "trays": f"/trays/{doughs['Deck Drops']}",
+            "day": "/day",
+            "plan": f"/day/{plan}",
+            "kitchen": "/kitchen",
+        }
+        card = "1½ cups plain flour, sifted\n1 stick soft butter\n½ cup brown sugar\nhalf an egg\n3 to 4 tbsp milk\npinch of salt"
+        for name, path in places.items():
+            page.goto(server.url + path)
+            page.wait_for_load_state("networkidle")
+            if name == "card":
+                page.get_by_label("Name").fill("Slip Drops")
+                page.get_by_label("Ingredients, one to a line").fill(card)
+            page.wait_for_timeout(700)
+            page.screenshot(path=FOLDER / f"{name}.png")
+        browser.close()
+        server.kill()
+
+
+if __name__ == "__main__":
+    main()
