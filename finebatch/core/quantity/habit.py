@@ -2,6 +2,8 @@
 
 from enum import StrEnum
 
+from pydantic import Field
+
 from ..ingredients import US_CUP_ML, US_TBSP_ML, US_TSP_ML
 from ..value import Value
 
@@ -31,8 +33,32 @@ PINT_ML = {Region.US: 473.176, Region.UK: 568.261, Region.AU: 568.261}
 EGG_SIZE = {Region.US: "large", Region.UK: "uk_medium", Region.AU: "au_large"}
 
 
+class OwnCup(Value):
+    """This baker's own cup of one ingredient, weighed once."""
+
+    ingredient_id: str = Field(max_length=60)
+    cup_g: float = Field(gt=5, le=600)
+
+
+class SettledName(Value):
+    """A name that can mean several things, and what it means in this kitchen."""
+
+    name: str = Field(max_length=80)
+    ingredient_id: str = Field(max_length=60)
+
+
 class Habit(Value):
     """The measuring habit of a kitchen; changing it changes the grams of every volume line at once."""
 
     cup_fill: CupFill = CupFill.SPOONED
     region: Region = Region.US
+    own_cups: tuple[OwnCup, ...] = Field(default=(), max_length=100)
+    settled: tuple[SettledName, ...] = Field(default=(), max_length=200)
+
+    def own_cup_g(self, ingredient_id: str) -> float | None:
+        """Grams in this baker's cup of an ingredient, if it was weighed."""
+        return next((own.cup_g for own in self.own_cups if own.ingredient_id == ingredient_id), None)
+
+    def settled_id(self, name: str) -> str | None:
+        """What a disputed name was settled to mean here."""
+        return next((known.ingredient_id for known in self.settled if known.name == name), None)

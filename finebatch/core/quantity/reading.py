@@ -10,6 +10,7 @@ from ..value import Value
 from .habit import EGG_SIZE, Habit
 from .measure import Measure, read_measure
 from .units import LOOSE, Unit, grams_per_unit
+from .writing import Household, household
 
 MAX_LINE_CHARS = 300
 ABSURD_MASS_G = 20_000.0
@@ -45,6 +46,8 @@ class Reading(Value):
     sureness: Sureness = Sureness.UNKNOWN
     note: str = ""
     choices: tuple[Choice, ...] = ()
+    asked_name: str = ""  # the disputed name, where settling it once would settle it for good
+    household: Household | None = None
 
 
 # What a bare word on a home card nearly always means; said in the note, changed with one tap.
@@ -107,10 +110,11 @@ class _Match(Value):
     ids: tuple[str, ...]
     certain: bool
     note: str = ""
+    asked: str = ""
 
 
-def _ask(best: str, others: tuple[str, ...], note: str, certain: bool = False) -> _Match:
-    return _Match(ids=(best, *others), certain=certain, note=note)
+def _ask(best: str, others: tuple[str, ...], note: str, asked: str = "") -> _Match:
+    return _Match(ids=(best, *others), certain=not asked, note=note, asked=asked)
 
 
 @lru_cache(maxsize=4096)
@@ -133,16 +137,21 @@ def match_name(phrase: str) -> _Match:
 def _exact(key: str) -> _Match | None:
     if key in _VAGUE:
         best, others = _VAGUE[key]
-        return _ask(best, others, f"“{key}” can mean more than one thing")
+        return _ask(best, others, f"“{key}” can mean more than one thing", asked=key)
     if key in _GENERIC:
         best, others = _GENERIC[key]
-        return _ask(best, others, f"taken as {catalogue()[best].name.lower()}", certain=True)
+        return _ask(best, others, f"taken as {catalogue()[best].name.lower()}")
     ids = names().get(key, ())
     if not ids:
         return None
     clash = catalogue()[ids[0]].alias_clash
     clashes = key not in _SETTLED and (len(ids) > 1 or _disputed(key, clash))
-    return _Match(ids=ids, certain=not clashes, note=f"this name differs by country: {clash}" if clashes else "")
+    return _Match(
+        ids=ids,
+        certain=not clashes,
+        note=f"this name differs by country: {clash}" if clashes else "",
+        asked=key if clashes else "",
+    )
 
 
 def _disputed(key: str, clash: str) -> bool:
@@ -189,8 +198,11 @@ def read_line(text: str, habit: Habit, ingredient_id: str | None = None, mass_g:
     uncounted = _UNCOUNTED.search(line)
     measure = read_measure(line)
     name = measure if isinstance(measure, str) else measure.rest
-    match = _named(ingredient_id) if ingredient_id else citrus[1] if citrus else match_name(name)
-    known = match.certain or ingredient_id is not None
+    match = citrus[1] if citrus else match_name(name)
+    chosen = ingredient_id or (habit.settled_id(match.asked) if match.asked else None)
+    if chosen:
+        match = _named(chosen)
+    known = match.certain
     item = catalogue()[match.ids[0]] if match.ids and (known or not match.note.startswith("did you mean")) else None
     reading = Reading(
         text=text,
@@ -199,12 +211,17 @@ def read_line(text: str, habit: Habit, ingredient_id: str | None = None, mass_g:
         sureness=Sureness.SURE if item and known else Sureness.CHECK if item else Sureness.UNKNOWN,
         note=match.note,
         choices=_choices(match.ids),
+        asked_name=match.asked,
     )
     if mass_g is not None:
-        return reading.model_copy(update={"mass_g": mass_g, "mass_low_g": mass_g, "mass_high_g": mass_g})
-    if isinstance(measure, str):
-        return _without_amount(reading, line, bool(uncounted))
-    return _weighed(reading, measure, item, habit, bool(citrus))
+        read = reading.model_copy(update={"mass_g": mass_g, "mass_low_g": mass_g, "mass_high_g": mass_g})
+    elif isinstance(measure, str):
+        read = _without_amount(reading, line, bool(uncounted))
+    else:
+        read = _weighed(reading, measure, item, habit, bool(citrus))
+    if item is None or not read.mass_g:
+        return read
+    return read.model_copy(update={"household": household(item, read.mass_g, habit)})
 
 
 def _named(ingredient_id: str) -> _Match:

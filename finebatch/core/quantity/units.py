@@ -131,6 +131,10 @@ def grams_per_unit(unit: Unit, item: Ingredient, habit: Habit, packed: bool = Fa
         return item.g_per_tsp * ml / US_TSP_ML if item.g_per_tsp else None
     if unit is Unit.TBSP:
         return item.g_per_tbsp * ml / US_TBSP_ML if item.g_per_tbsp else None
+    # The baker's own cup is a cup of their own set, whatever its size; part cups and other volumes follow from it.
+    own = habit.own_cup_g(item.id)
+    if own is not None:
+        return own * ml / CUP_ML[habit.region]
     cup_g = _cup_g(item, habit, packed)
     return cup_g * ml / US_CUP_ML if cup_g else None
 

@@ -71,7 +71,7 @@ export function Board({ plan, zoom, at }: { plan: Plan; zoom: number; at: (secon
       <div className="overflow-x-auto">
         <svg
           viewBox={`0 0 ${width} ${height}`}
-          style={{ width: zoom === 1 ? "100%" : width }}
+          style={{ width: zoom === 1 ? "max(100%, 60rem)" : width }}
           role="img"
           aria-label="Board of the bake day; the list below says the same by the clock"
         >
