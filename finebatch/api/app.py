@@ -11,8 +11,9 @@ from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
 
+from ..devices import SimulatedScale
 from ..store import Store
-from . import bench, doughs, kitchen, plans, problems
+from . import bench, doughs, formulas, kitchen, plans, problems, weighing
 from .guard import Guard
 
 WEB_DIST = Path(__file__).resolve().parents[2] / "web" / "dist"
@@ -36,6 +37,7 @@ def create_app(folder: Path, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("12
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         app.state.store = Store(folder)
+        app.state.scale = SimulatedScale()
         yield
         app.state.store.close()
 
@@ -46,7 +48,7 @@ def create_app(folder: Path, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("12
     problems.install(app)
     app.add_middleware(Guard)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=list(hosts))
-    for part in (bench, doughs, kitchen, plans):
+    for part in (bench, formulas, doughs, kitchen, plans, weighing):
         app.include_router(part.router)
 
     @app.get("/api/health", operation_id="health", tags=["service"])

@@ -1,12 +1,14 @@
 """The dough shelf."""
 
 from fastapi import APIRouter, status
+from pydantic import Field
 
 from ..core.assess import DoughSpec
 from ..core.value import Value
-from ..store import SavedDough, StaleRevisionError
+from ..store import SavedDough, StaleRevisionError, versions
 from ..store import doughs as shelf
 from ..store.doughs import DoughSummary
+from ..store.versions import SavedVersion
 from .deps import Transaction
 from .problems import ApiProblemError, ProblemDetails, not_found
 
@@ -18,6 +20,12 @@ class DoughSave(Value):
 
     revision: int
     spec: DoughSpec
+
+
+class VersionNote(Value):
+    """Why a version is kept."""
+
+    note: str = Field(default="", max_length=200)
 
 
 class DoughConflict(ProblemDetails):
@@ -74,6 +82,19 @@ def delete_dough(dough_id: str, db: Transaction) -> SavedDough:
 def put_back_dough(dough_id: str, db: Transaction) -> SavedDough:
     """Undo a deletion."""
     return _deleted(db, dough_id, False)
+
+
+@router.get("/{dough_id}/versions", operation_id="listVersions")
+def list_versions(dough_id: str, db: Transaction) -> list[SavedVersion]:
+    """Kept versions, the newest first."""
+    return versions.of(db, get_dough(dough_id, db).id)
+
+
+@router.post("/{dough_id}/versions", operation_id="keepVersion", status_code=status.HTTP_201_CREATED)
+def keep_version(dough_id: str, why: VersionNote, db: Transaction) -> SavedVersion:
+    """Keep the dough as it is saved now, with a note."""
+    found = get_dough(dough_id, db)
+    return versions.keep(db, found.id, found.spec, why.note)
 
 
 def _deleted(db: Transaction, dough_id: str, deleted: bool) -> SavedDough:

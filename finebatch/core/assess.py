@@ -6,14 +6,17 @@ from pydantic import Field
 
 from .bakemodel import Mix, Prediction, Shape, disc, mound, predict
 from .bakemodel.batch import Case, Shift
-from .dough import Dough, Making, dough_of, mix_of_dough, warnings_of
+from .balance import Balance, balance_of
+from .cautions import warnings_of
+from .dough import Dough, Making, dough_of, mix_of_dough
 from .forming import CutoutForm, Form, Pieces, ScoopForm, cut, scoop
 from .forming.scoop import portion_mass_g
 from .formula import MAX_LINES, Line, Part, WeighedLine, dough_parts, weigh_lines
 from .kitchen import Kitchen, Tray
+from .method import MethodStep, propose
 from .oven import OvenSetting, check_oven, to_c
 from .problems import Problem, Severity, ask, stop
-from .quantity import Sureness
+from .quantity import Sureness, Unit
 from .styles import Style
 from .trays import Arrangement, arrange, even_loads, most_on
 from .value import Value
@@ -37,6 +40,8 @@ class DoughSpec(Value):
     form: Form = ScoopForm()
     oven: OvenSetting = OvenSetting()
     tray_id: str = Field(default="medium", max_length=40)
+    style_id: str | None = Field(default=None, max_length=40)  # the family, where the baker says it
+    method: tuple[MethodStep, ...] | None = Field(default=None, max_length=40)  # None: as proposed
 
 
 class Window(Value):
@@ -70,11 +75,23 @@ class TrayPlan(Value):
     layout: Arrangement
 
 
+class EggCount(Value):
+    """Whole eggs to buy for the dough, and the share of one left over, offered as a wash."""
+
+    to_buy: int
+    used: float
+    left_share: float
+    left_g: float
+
+
 class Assessment(Value):
     """Everything the bench shows for a dough; parts that cannot be computed are None and say why in `problems`."""
 
     lines: tuple[WeighedLine, ...]
     dough: Dough | None = None
+    balance: Balance | None = None
+    method: tuple[MethodStep, ...] = ()
+    eggs: EggCount | None = None
     outcome: Outcome | None = None
     trays: TrayPlan | None = None
     problems: tuple[Problem, ...] = ()
@@ -96,15 +113,41 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     mix = mix_of_dough(parts, spec.making)
     density = mix.density_kg_m3 / 1000
     portion_g = portion_mass_g(spec.form, density) if isinstance(spec.form, ScoopForm) else None
-    dough, style = dough_of(parts, mix, spec.form.kind, portion_g)
+    dough, style = dough_of(parts, mix, spec.form.kind, portion_g, spec.style_id)
     problems += warnings_of(weighed, style, dough.percentages, spec.making)
+    method = spec.method or propose(
+        weighed, spec.making.mixing, spec.making.fat_state, spec.making.chill_h, kitchen.room_c
+    )
+    eggs = count_eggs(weighed)
     pieces, wrong = shape_pieces(spec.form, dough.mass_g, density, style)
     problems += wrong
     if pieces is None or any(p.severity is Severity.STOP and p.field.startswith("oven") for p in problems):
-        return Assessment(lines=weighed, dough=dough, problems=tuple(problems))
+        return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=tuple(problems))
     outcome = _bake(spec, kitchen, mix, style, pieces)
     trays, wrong = lay_out(outcome, kitchen.tray(spec.tray_id))
-    return Assessment(lines=weighed, dough=dough, outcome=outcome, trays=trays, problems=(*problems, *wrong))
+    balance = (
+        balance_of(parts, dough.percentages, style, mix, outcome.baked.loss_pct.value) if dough.percentages else None
+    )
+    return Assessment(
+        lines=weighed, dough=dough, balance=balance, method=method, eggs=eggs, outcome=outcome, trays=trays,
+        problems=(*problems, *wrong),
+    )  # fmt: skip
+
+
+def count_eggs(weighed: tuple[WeighedLine, ...]) -> EggCount | None:
+    """Eggs over all parts, counted whole for the shopping; None where no line counts eggs."""
+    eggs = [
+        line.reading
+        for line in weighed
+        if line.reading.ingredient_id == "egg_whole" and line.reading.unit is Unit.PIECE and line.reading.amount_high
+    ]
+    used = sum(reading.amount_high or 0.0 for reading in eggs)
+    if not used:
+        return None
+    to_buy = math.ceil(used - 1e-6)
+    left = max(0.0, to_buy - used)
+    each = sum(reading.mass_g or 0.0 for reading in eggs) / used
+    return EggCount(to_buy=to_buy, used=used, left_share=left, left_g=left * each)
 
 
 def _line_problems(lines: tuple[Line, ...], weighed: tuple[WeighedLine, ...]) -> list[Problem]:

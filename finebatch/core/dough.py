@@ -5,10 +5,9 @@ from pydantic import Field
 from .bakemodel import FatState, Interval, Mix, Mixing
 from .bakemodel.mix import material, mix_of
 from .bakemodel.predict import MISSED_LN_DENSITY, Z90
-from .formula import Role, WeighedLine, dough_parts, role_of
+from .formula import Role, role_of
 from .ingredients import Ingredient
-from .problems import Problem, Remedy, ask
-from .styles import AXES, OF_FORM, Style, nearest
+from .styles import AXES, Style, distance, nearest, styles
 from .value import Value
 
 FLAKES_AS_FLOUR = 0.6  # oats and their like build the crumb too: this share of them counts as flour for the style
@@ -91,12 +90,16 @@ def percentages_of(parts: list[tuple[Ingredient, float]]) -> dict[str, float] | 
 
 
 def dough_of(
-    parts: list[tuple[Ingredient, float]], mix: Mix, form: str, portion_g: float | None
+    parts: list[tuple[Ingredient, float]], mix: Mix, form: str, portion_g: float | None, chosen: str | None = None
 ) -> tuple[Dough, Style]:
-    """The dough's figures and the style it is taken for. `parts` must weigh something."""
+    """The dough's figures and the style it is taken for: the one `chosen`, else the nearest its form can be. `parts` must
+    weigh something."""
     mass = sum(grams for _, grams in parts)
     percentages = percentages_of(parts)
-    style, far = nearest(percentages or {}, form, portion_g)
+    if chosen is not None and chosen in styles():
+        style, far = styles()[chosen], distance(percentages or {}, styles()[chosen])
+    else:
+        style, far = nearest(percentages or {}, form, portion_g)
     density = mix.density_kg_m3 / 1000
 
     def around(value: float, sd: float) -> Interval:
@@ -127,92 +130,6 @@ def allergens_of(parts: list[tuple[Ingredient, float]]) -> tuple[str, ...]:
     """Allergens named by the lines, in words, nuts by name. Never a promise that nothing else is there."""
     found = {allergen for item, _ in parts for allergen in item.allergens}
     return tuple(sorted(_ALLERGEN_WORDS.get(a, a.removeprefix("tree_nut_").replace("_", " ")) for a in found))
-
-
-def warnings_of(
-    weighed: tuple[WeighedLine, ...], style: Style, percentages: dict[str, float] | None, making: Making
-) -> list[Problem]:
-    """What would go wrong with this dough, the worst first, at most three."""
-    parts = dough_parts(weighed)
-    if percentages is None:
-        return [
-            ask(
-                "lines",
-                "There is no flour here, so there are no baker's percentages. Add the flour line, or carry on if this dough has none.",
-            )
-        ]
-    found: list[Problem] = []
-    rises = percentages["soda"] + percentages["powder"]
-    gassy = rises > 0 or any(item.co2_ml_per_g > 0 for item, _ in parts)
-    if style.id in OF_FORM["scoop"] and not gassy:
-        found.append(
-            ask(
-                "lines",
-                "No leavener: a drop dough without soda or powder bakes dense and flat-topped. For this flour 1 to 1.5% soda or 1.5 to 2.5% powder is usual.",
-            )
-        )
-    if rises > 6:
-        found.append(
-            ask(
-                "lines",
-                f"Soda and powder come to {rises:.1f}% of the flour: it will taste of it. 1 to 3% is usual; was a teaspoon read as a tablespoon?",
-            )
-        )
-    found += _outside(style, percentages)
-    found += _temperature_of_fat(parts, making)
-    if style.id.startswith("cutout_") and making.chill_h < 0.5 and percentages["fat"] > 40:
-        found.append(
-            ask(
-                "making.chill_h",
-                "A rich dough is too soft to roll straight away. Chill it an hour as a flat disc first.",
-                Remedy(label="Chill 1 h", field="making.chill_h", value="1"),
-            )
-        )
-    return found[:3]
-
-
-def _outside(style: Style, percentages: dict[str, float]) -> list[Problem]:
-    """Sugar or fat far outside the style's usual range (half the range's width beyond it)."""
-    found = []
-    for axis, consequence in (
-        ("sugar", ("dry, pale and cakey", "thin, wide and brittle")),
-        ("fat", ("dry and hard", "greasy and flat")),
-    ):
-        usual, value = style.usual[axis], percentages[axis]
-        slack = (usual.high_pct - usual.low_pct) / 2
-        if value < usual.low_pct - slack or value > usual.high_pct + slack:
-            high = value > usual.high_pct
-            found.append(
-                ask(
-                    "lines",
-                    f"{axis.capitalize()} is {value:.0f}% of the flour; a {style.label} has {usual.low_pct:.0f} to {usual.high_pct:.0f}%. "
-                    f"Expect it {consequence[high]}, or look for a line read wrongly.",
-                )
-            )
-    return found
-
-
-def _temperature_of_fat(parts: list[tuple[Ingredient, float]], making: Making) -> list[Problem]:
-    fats = [item for item, grams in parts if role_of(item) is Role.FAT and item.category == "fat" and grams > 5]
-    oily = fats and all(item.id.startswith("oil_") for item in fats)
-    creamed = making.mixing in (Mixing.CREAMED_LIGHT, Mixing.CREAMED_HEAVY)
-    if oily and creamed:
-        return [
-            ask(
-                "making.mixing",
-                "Oil holds no air, so it cannot be creamed. Choose one bowl mixing.",
-                Remedy(label="One bowl", field="making.mixing", value=Mixing.ONE_STAGE.value),
-            )
-        ]
-    if making.fat_state is FatState.MELTED and creamed:
-        return [
-            ask(
-                "making.fat_state",
-                "Melted fat cannot be creamed to pale and fluffy. Choose soft fat, or the melted method.",
-                Remedy(label="Soft fat", field="making.fat_state", value=FatState.SOFT.value),
-            )
-        ]
-    return []
 
 
 def _mass(parts: list[tuple[Ingredient, float]], role: Role) -> float:

@@ -122,10 +122,13 @@ def names() -> dict[str, tuple[str, ...]]:
     """Every way of naming an ingredient (as `name_key`) → the ids it can mean, the catalogue's own name first."""
     found: dict[str, list[str]] = {}
     for item in catalogue().values():
-        plain = re.sub(r"\(.*?\)", "", item.name)
-        spellings = [item.name, plain, plain.split(",")[0], item.id.replace("_", " "), *item.aliases]
-        for spelling in spellings:
+        for spelling in (item.name, *item.aliases):
             ids = found.setdefault(name_key(spelling), [])
             if item.id not in ids:
                 ids.append(item.id)
+    # Shortened names ("Baking powder (double acting)" → "baking powder") go to the first who has them.
+    for item in catalogue().values():
+        plain = re.sub(r"\(.*?\)", "", item.name)
+        for spelling in (plain, plain.split(",")[0], item.id.replace("_", " ")):
+            found.setdefault(name_key(spelling), [item.id])
     return {key: tuple(ids) for key, ids in found.items() if key}

@@ -27,7 +27,7 @@ BELL_BUOY_OATS = """\
 1 large egg
 2 tsp vanilla extract
 1¼ cups plain flour
-1 tsp baking soda
+½ tsp baking soda
 ¾ tsp table salt
 2 cups rolled oats
 ¾ cup raisins"""

@@ -58,6 +58,28 @@ class DoughRow(Base):
     deleted_at: Mapped[datetime | None]
 
 
+class VersionRow(Base):
+    """A dough as it was when the baker kept it, with a note."""
+
+    __tablename__ = "dough_versions"
+    __table_args__ = (Index("versions_of_dough", "dough_id", "created_at"),)
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    dough_id: Mapped[str] = mapped_column(ForeignKey("doughs.id"))
+    note: Mapped[str] = mapped_column(String(200))
+    created_at: Mapped[datetime]
+    body: Mapped[dict[str, Any]]
+
+
+class WeighInRow(Base):
+    """The weigh-in under way for a dough."""
+
+    __tablename__ = "weigh_ins"
+
+    dough_id: Mapped[str] = mapped_column(ForeignKey("doughs.id"), primary_key=True)
+    body: Mapped[dict[str, Any]]
+
+
 class PlanRow(Base):
     """A plan as it was made, with the dough as it was then."""
 

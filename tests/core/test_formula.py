@@ -5,8 +5,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from finebatch.core.dough import percentages_of
-from finebatch.core.formula import CardError, Line, Part, Role, dough_parts, scaled, split_card, weigh_lines
+from finebatch.core.formula import CardError, Line, Part, Role, dough_parts, split_card, weigh_lines
 from finebatch.core.quantity import Habit
+from finebatch.core.scaling import scale
 
 HABIT = Habit()
 INGREDIENTS = [
@@ -43,16 +44,15 @@ def test_masses_add_up(masses: dict[str, float]) -> None:
 def test_scaling_keeps_percentages(masses: dict[str, float], factor: float) -> None:
     lines = lines_of(masses)
     before = weigh_lines(lines, HABIT)
-    after = weigh_lines(scaled(before, lines, factor), HABIT) if max(masses.values()) * factor <= 20_000 else before
+    after = (
+        weigh_lines(scale(lines, before, HABIT, factor).lines, HABIT)
+        if max(masses.values()) * factor <= 20_000
+        else before
+    )
     assert [line.bakers_pct for line in after] == pytest.approx([line.bakers_pct for line in before])
     axes = percentages_of(dough_parts(before))
     assert axes is not None
     assert percentages_of(dough_parts(after)) == pytest.approx(axes)
-
-
-def test_scaling_by_nothing_is_refused() -> None:
-    with pytest.raises(ValueError, match="more than nothing"):
-        scaled((), (), 0)
 
 
 def test_headings_move_lines_out_of_the_dough() -> None:

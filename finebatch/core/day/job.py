@@ -7,11 +7,10 @@ from functools import cache
 from pydantic import AwareDatetime, Field
 
 from ..assess import Assessment, DoughSpec
-from ..bakemodel import FatState, Mixing
 from ..facts import number, rows
 from ..forming import CutoutForm
-from ..formula import Part, Role
-from ..kitchen import Kitchen
+from ..formula import Part
+from ..method import chill_hours, mixing_minutes, softening_minutes
 from ..styles import styles
 from ..value import Value
 
@@ -86,31 +85,7 @@ def typical_s(step: str, style: str = "any") -> float:
     return next(seconds for (name, _), seconds in times.items() if name == step)
 
 
-def soften_s(room_c: float, making_fat: FatState, has_butter: bool) -> int:
-    """Lead for 20 mm cubes of butter to reach about 18 °C, by the room; nothing for cold, melted or liquid fat."""
-    if making_fat is not FatState.SOFT or not has_butter:
-        return 0
-    nearest = min((16, 20, 24), key=lambda c: abs(c - room_c))
-    return round(typical_s(f"soften_butter_{nearest}c_20mm_cubes"))
-
-
-_MIX_STEP = {
-    Mixing.CREAMED_LIGHT: ("cream_butter_sugar_chewy", 240),
-    Mixing.CREAMED_HEAVY: ("cream_butter_sugar_light", 240),
-    Mixing.FOAM: ("whip_whole_egg_foam", 180),
-}
-PLAIN_MIX_S = {Mixing.ONE_STAGE: 300, Mixing.RUB_IN: 420, Mixing.MELTED: 420}
-
-
-def mixing_s(mixing: Mixing) -> int:
-    """Creaming or whipping from the process table, plus eggs, flour and folding in; others as a whole."""
-    if mixing in PLAIN_MIX_S:
-        return PLAIN_MIX_S[mixing]
-    step, rest = _MIX_STEP[mixing]
-    return round(typical_s(step)) + rest
-
-
-def job_for(spec: DoughSpec, found: Assessment, kitchen: Kitchen, trays: int, racks: int) -> DayJob:
+def job_for(spec: DoughSpec, found: Assessment, trays: int, racks: int) -> DayJob:
     """The day's work for an assessed dough. ValueError, with a sentence for a person, if it cannot be baked yet."""
     if found.outcome is None or found.trays is None:
         raise ValueError("This dough cannot be planned yet: answer the questions on the bench first.")
@@ -121,18 +96,14 @@ def job_for(spec: DoughSpec, found: Assessment, kitchen: Kitchen, trays: int, ra
         )
     cut = isinstance(spec.form, CutoutForm)
     per_piece = typical_s("form_cutout_reroll") if cut else typical_s("form_scoop")
-    has_butter = any(
-        line.role is Role.FAT and line.part is Part.DOUGH and not (line.reading.ingredient_id or "").startswith("oil_")
-        for line in found.lines
-    )
     counted = sum(1 for line in found.lines if line.part is Part.DOUGH)
-    chill = round(spec.making.chill_h * 3600)
+    chill = round(3600 * chill_hours(found.method))
     window = found.outcome.window
     style = styles()[found.dough.style_id] if found.dough else None
     return DayJob(
-        soften_s=soften_s(kitchen.room_c, spec.making.fat_state, has_butter),
+        soften_s=round(60 * softening_minutes(found.method)),
         weigh_s=SETTING_OUT_S + WEIGH_LINE_S * counted,
-        mix_s=mixing_s(spec.making.mixing),
+        mix_s=max(60, round(60 * mixing_minutes(found.method))),
         chill_s=chill,
         chill_max_s=max(chill, 72 * 3600) if chill else 0,
         temper_after_s=TEMPER_AFTER_S,

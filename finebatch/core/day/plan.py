@@ -55,7 +55,7 @@ def make_plan(spec: DoughSpec, found: Assessment, kitchen: Kitchen, request: Day
             stop("racks", f"This oven has {kitchen.rack_positions} rack position. Use one, or change it under Kitchen.")
         )
     try:
-        job = job_for(spec, found, kitchen, request.trays, request.racks)
+        job = job_for(spec, found, request.trays, request.racks)
     except ValueError as error:
         raise PlanRefusedError(stop("dough", str(error))) from error
     if request.at <= now:

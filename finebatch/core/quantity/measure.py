@@ -43,7 +43,7 @@ single: factor? amount factor? size? ASIDE? unit ASIDE? OF?
       | factor? amount OF?
       | factor? unit OF?
 amount: value (RANGE value)?
-value: (DECIMAL | INTEGER) (VULGAR | FRACTION)? | VULGAR | FRACTION | NUMBER_WORD
+value: (DECIMAL | INTEGER) (VULGAR | FRACTION)? | INTEGER DOZEN | VULGAR | FRACTION | NUMBER_WORD
 factor: FACTOR
 size: SIZE
 unit: UNIT "."?
@@ -59,6 +59,7 @@ NUMBER_WORD.2: /{_any_of(_NUMBER_WORDS)}/i
 FACTOR.2: /{_any_of(_FACTORS)}/i
 SIZE.2: /{_any_of(_SIZES)}/i
 UNIT.2: /{_any_of(_UNIT_SPELLINGS)}|(?-i:[Tt])(?=[\s.])/i
+DOZEN.3: /dozen\b/i
 ASIDE.2: /\([^()]*\)/
 OF.2: /of\b/i
 REST.-1: /[^\s](.|\n)*/
@@ -84,6 +85,8 @@ class Measure(Value):
 
 class _Builder(Transformer[Token, Any]):
     def value(self, parts: list[Token]) -> float:
+        if parts[-1].type == "DOZEN":
+            return 12 * _figure(parts[0])
         return sum(_figure(part) for part in parts)
 
     def amount(self, parts: list[Any]) -> tuple[float, float]:
@@ -132,7 +135,14 @@ class _Builder(Transformer[Token, Any]):
     def start(self, parts: list[Any]) -> Measure | str:
         rest = " ".join(str(part).strip() for part in parts if isinstance(part, Token))
         measure = next((part for part in parts if isinstance(part, Measure)), None)
-        return measure.model_copy(update={"rest": rest}) if measure else rest
+        if measure is None:
+            return rest
+        # "1 cup flour (120 g)": a bracket at the end that holds a weight and nothing else.
+        bracket = re.search(
+            r"\(\s*(?:about |approx\.? |~)?(\d+(?:[.,]\d+)?\s*(?:kg|g|grams?|oz|ounces?|lbs?))\s*\)\s*$", rest, re.I
+        )
+        stated = grams_in(bracket[1]) if bracket and measure.stated_g is None else measure.stated_g
+        return measure.model_copy(update={"rest": rest, "stated_g": stated})
 
 
 def _figure(token: Token) -> float:

@@ -81,7 +81,7 @@ _VAGUE = {
     "shortening or lard": ("shortening", ("lard",)),
 }
 # Names whose note in the catalogue explains them, with no second meaning to ask about.
-_SETTLED = frozenset({"bicarb"})
+_SETTLED = frozenset({"bicarb", "shortening", "maida", "atta"})
 # Words that say what was done to the ingredient, not what it is.
 _PREPARED = frozenset(
     """soft softened melted cold chilled warm cool cooled room temperature at very finely roughly coarsely thinly
@@ -92,7 +92,7 @@ _PREPARED = frozenset(
     drained sliced halved broken bar bars hot boiling from a an some few drops drop shop bought homemade ripe peeled
     unwaxed strong zested juiced only heaping rounded pkg pure clear bits still rubbed dry mixed through with my i
     use it is not too size sized each lukewarm tepid cups cup cubed taste dusting rolling greasing tin tray
-    sprinkling decorating""".split()
+    sprinkling decorating can tin tub jar packet bag pack""".split()
 )
 _UNCOUNTED = re.compile(
     r"\b(to taste|for (?:dusting|rolling|greasing|the tin|the tray|sprinkling|decorating)|as needed)\b", re.I
@@ -192,6 +192,7 @@ def read_line(text: str, habit: Habit, ingredient_id: str | None = None, mass_g:
     Never raises for what a person may type: what cannot be read comes back `unknown` with the text kept.
     """
     line = re.sub(r"^[\s•*·▪☐□–—-]+(?=[^\s\d-])|^[\s•*·▪☐□]+", "", text).strip()[:MAX_LINE_CHARS]
+    line = re.sub(r"(\d\s*(?:g|kg|ml))\s*/\s*\d[\d./]*\s*(?:oz|lb|fl oz|cups?)\b", r"\1", line)  # said twice over
     citrus = _citrus(line)
     if citrus:
         line = citrus[0]

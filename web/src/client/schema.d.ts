@@ -64,6 +64,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Starters
+         * @description A balanced starter of every family.
+         */
+        get: operations["listStarters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scalings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale Dough
+         * @description Scale a dough; nothing is saved. 422 at `scale.value` where the number cannot be meant.
+         */
+        post: operations["scaleDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Offers
+         * @description Stand-ins for a wish ("nut-free") or for one line.
+         */
+        post: operations["listOffers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Swap Ingredient
+         * @description The dough with one stand-in; nothing is saved.
+         */
+        post: operations["swapIngredient"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comparisons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Doughs
+         * @description Two versions side by side.
+         */
+        post: operations["compareDoughs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Dough
+         * @description Read a recipe from JSON-LD, Markdown or plain text; nothing is saved. 422 at `text` where it is none.
+         */
+        post: operations["importDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/export/{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Dough
+         * @description A dough as a file.
+         */
+        get: operations["exportDough"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs": {
         parameters: {
             query?: never;
@@ -130,6 +270,30 @@ export interface paths {
          * @description Undo a deletion.
          */
         post: operations["putBackDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Versions
+         * @description Kept versions, the newest first.
+         */
+        get: operations["listVersions"];
+        put?: never;
+        /**
+         * Keep Version
+         * @description Keep the dough as it is saved now, with a note.
+         */
+        post: operations["keepVersion"];
         delete?: never;
         options?: never;
         head?: never;
@@ -208,6 +372,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/weigh-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Weigh In
+         * @description The weigh-in of a dough, as it was left.
+         */
+        get: operations["getWeighIn"];
+        /**
+         * Save Weigh In
+         * @description Keep what is in the bowl, and see what follows.
+         */
+        put: operations["saveWeighIn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Scale
+         * @description What the scale shows now.
+         */
+        get: operations["readScale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/tare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tare Scale
+         * @description Zero the scale.
+         */
+        post: operations["tareScale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale/pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pour On Scale
+         * @description Stand in for the hand: put something on the simulated scale.
+         */
+        post: operations["pourOnScale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -253,6 +501,13 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["WeighedLine"][];
             dough?: components["schemas"]["Dough"] | null;
+            balance?: components["schemas"]["Balance"] | null;
+            /**
+             * Method
+             * @default []
+             */
+            method: components["schemas"]["MethodStep"][];
+            eggs?: components["schemas"]["EggCount"] | null;
             outcome?: components["schemas"]["Outcome"] | null;
             trays?: components["schemas"]["TrayPlan"] | null;
             /**
@@ -260,6 +515,51 @@ export interface components {
              * @default []
              */
             problems: components["schemas"]["Problem"][];
+        };
+        /**
+         * Attention
+         * @description Who is busy with a step: the baker's hands, the mixer with the baker near, or nobody.
+         * @enum {string}
+         */
+        Attention: "hands" | "mixer" | "passive";
+        /**
+         * AxisBalance
+         * @description One percentage against its usual range, % of flour (flakes counted in part as flour).
+         */
+        AxisBalance: {
+            /** Axis */
+            axis: string;
+            /** Value Pct */
+            value_pct: number;
+            /** Low Pct */
+            low_pct: number;
+            /** Typical Pct */
+            typical_pct: number;
+            /** High Pct */
+            high_pct: number;
+            /** Place */
+            place: string;
+        };
+        /**
+         * Balance
+         * @description What a formula leans to. `water_activity` low..high is an estimate of the baked cookie's, from the bake model.
+         */
+        Balance: {
+            /** Axes */
+            axes: components["schemas"]["AxisBalance"][];
+            leavening: components["schemas"]["Leavening"];
+            /** Gluten Pct Flour */
+            gluten_pct_flour: number;
+            /** Sweetness Pct */
+            sweetness_pct: number;
+            /** Water Activity Low */
+            water_activity_low: number;
+            /** Water Activity High */
+            water_activity_high: number;
+            /** Keeping */
+            keeping: string;
+            /** Textures */
+            textures: components["schemas"]["Tendency"][];
         };
         /**
          * BenchRequest
@@ -279,7 +579,9 @@ export interface components {
             /**
              * @default {
              *       "cup_fill": "spooned",
-             *       "region": "us"
+             *       "region": "us",
+             *       "own_cups": [],
+             *       "settled": []
              *     }
              */
             habit: components["schemas"]["Habit"];
@@ -315,6 +617,29 @@ export interface components {
             ingredient_id: string;
             /** Label */
             label: string;
+        };
+        /**
+         * CompareRequest
+         * @description Two versions in one kitchen.
+         */
+        CompareRequest: {
+            before: components["schemas"]["DoughSpec"];
+            after: components["schemas"]["DoughSpec"];
+            kitchen: components["schemas"]["Kitchen"];
+        };
+        /**
+         * Comparison
+         * @description Everything that differs; empty tuples mean nothing does.
+         */
+        Comparison: {
+            /** Lines */
+            lines: components["schemas"]["LineChange"][];
+            /** Results */
+            results: components["schemas"]["ResultChange"][];
+            /** Allergens Gained */
+            allergens_gained: string[];
+            /** Allergens Lost */
+            allergens_lost: string[];
         };
         /**
          * CupFill
@@ -537,6 +862,10 @@ export interface components {
              * @default medium
              */
             tray_id: string;
+            /** Style Id */
+            style_id?: string | null;
+            /** Method */
+            method?: components["schemas"]["MethodStep"][] | null;
         };
         /**
          * DoughSummary
@@ -559,6 +888,26 @@ export interface components {
             /** Preview */
             preview: string;
         };
+        /**
+         * EggCount
+         * @description Whole eggs to buy for the dough, and the share of one left over, offered as a wash.
+         */
+        EggCount: {
+            /** To Buy */
+            to_buy: number;
+            /** Used */
+            used: number;
+            /** Left Share */
+            left_share: number;
+            /** Left G */
+            left_g: number;
+        };
+        /**
+         * ExportFormat
+         * @description Formats a dough goes out in.
+         * @enum {string}
+         */
+        ExportFormat: "jsonld" | "csv" | "markdown" | "text";
         /**
          * FatState
          * @description How the fat goes in.
@@ -585,6 +934,16 @@ export interface components {
             cup_fill: components["schemas"]["CupFill"];
             /** @default us */
             region: components["schemas"]["Region"];
+            /**
+             * Own Cups
+             * @default []
+             */
+            own_cups: components["schemas"]["OwnCup"][];
+            /**
+             * Settled
+             * @default []
+             */
+            settled: components["schemas"]["SettledName"][];
         };
         /**
          * Heat
@@ -592,6 +951,33 @@ export interface components {
          * @enum {string}
          */
         Heat: "chilled" | "cool_room" | "soft" | "hot" | "cooling" | "cold";
+        /**
+         * Household
+         * @description An amount in spoons, cups or pieces, and its error: positive when it is more than was asked.
+         */
+        Household: {
+            /** Text */
+            text: string;
+            /** Error Pct */
+            error_pct: number;
+        };
+        /**
+         * ImportText
+         * @description A JSON-LD recipe, or a card in plain text or Markdown.
+         */
+        ImportText: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * Imported
+         * @description What was read, and what the file held or lacked that could not be carried over.
+         */
+        Imported: {
+            spec: components["schemas"]["DoughSpec"];
+            /** Notes */
+            notes: string[];
+        };
         /**
          * Interval
          * @description A predicted middle with its 90% range.
@@ -622,7 +1008,9 @@ export interface components {
             /**
              * @default {
              *       "cup_fill": "spooned",
-             *       "region": "us"
+             *       "region": "us",
+             *       "own_cups": [],
+             *       "settled": []
              *     }
              */
             habit: components["schemas"]["Habit"];
@@ -672,6 +1060,20 @@ export interface components {
             trays: components["schemas"]["Tray"][];
         };
         /**
+         * Leavening
+         * @description Gas the dough can make in ml CO2 per 100 g flour, and how much of its soda finds acid.
+         */
+        Leavening: {
+            /** Gas Ml Per 100G Flour */
+            gas_ml_per_100g_flour: number;
+            /** Soda G */
+            soda_g: number;
+            /** Neutralised Pct */
+            neutralised_pct: number;
+            /** Note */
+            note: string;
+        };
+        /**
          * Line
          * @description A line as typed, with the baker's own answers: which ingredient, or how many grams.
          */
@@ -686,6 +1088,22 @@ export interface components {
             ingredient_id?: string | null;
             /** Mass G */
             mass_g?: number | null;
+        };
+        /**
+         * LineChange
+         * @description One ingredient in both versions; None where it is not there. Percentages of flour.
+         */
+        LineChange: {
+            /** Name */
+            name: string;
+            /** Before G */
+            before_g: number | null;
+            /** After G */
+            after_g: number | null;
+            /** Before Pct */
+            before_pct: number | null;
+            /** After Pct */
+            after_pct: number | null;
         };
         /**
          * Liner
@@ -709,11 +1127,59 @@ export interface components {
             chill_h: number;
         };
         /**
+         * MethodStep
+         * @description One step: what to do, for how long, what to look for, and what to be careful about.
+         */
+        MethodStep: {
+            /** Id */
+            id: string;
+            stage: components["schemas"]["Stage"];
+            /** Text */
+            text: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Cue
+             * @default
+             */
+            cue: string;
+            /** @default hands */
+            attention: components["schemas"]["Attention"];
+            /**
+             * Caution
+             * @default
+             */
+            caution: string;
+        };
+        /**
          * Mixing
          * @description The mixing schools, by the air they beat in.
          * @enum {string}
          */
         Mixing: "creamed_light" | "creamed_heavy" | "one_stage" | "rub_in" | "melted" | "foam";
+        /**
+         * Offer
+         * @description What could be done about one line; no swaps means leave it out, or bake something else.
+         */
+        Offer: {
+            /** Line Id */
+            line_id: string;
+            /** Ingredient Name */
+            ingredient_name: string;
+            /** Swaps */
+            swaps: components["schemas"]["Swap"][];
+        };
+        /**
+         * OfferRequest
+         * @description A wish, or one line, or both.
+         */
+        OfferRequest: {
+            dough: components["schemas"]["DoughSpec"];
+            kitchen: components["schemas"]["Kitchen"];
+            wish?: components["schemas"]["Wish"] | null;
+            /** Line Id */
+            line_id?: string | null;
+        };
         /**
          * Outcome
          * @description What comes out: raw pieces, the baked cookie with ranges, the minutes and what to look for.
@@ -744,6 +1210,16 @@ export interface components {
              * @default false
              */
             fan: boolean;
+        };
+        /**
+         * OwnCup
+         * @description This baker's own cup of one ingredient, weighed once.
+         */
+        OwnCup: {
+            /** Ingredient Id */
+            ingredient_id: string;
+            /** Cup G */
+            cup_g: number;
         };
         /**
          * Part
@@ -838,6 +1314,14 @@ export interface components {
             ends_at: string;
         };
         /**
+         * Pour
+         * @description Grams put on the simulated scale (negative: taken off).
+         */
+        Pour: {
+            /** G */
+            g: number;
+        };
+        /**
          * Prediction
          * @description One cookie, baked and cooled; minutes from loading to first done and to last good.
          */
@@ -920,6 +1404,12 @@ export interface components {
              * @default []
              */
             choices: components["schemas"]["Choice"][];
+            /**
+             * Asked Name
+             * @default
+             */
+            asked_name: string;
+            household?: components["schemas"]["Household"] | null;
         };
         /**
          * Region
@@ -938,6 +1428,38 @@ export interface components {
             field: string;
             /** Value */
             value: string;
+        };
+        /**
+         * Rescue
+         * @description Making the rest to match an over-poured line: the factor, and what it does.
+         */
+        Rescue: {
+            /** Line Id */
+            line_id: string;
+            /** Factor */
+            factor: number;
+            /** Dough G */
+            dough_g: number;
+            /** Top Ups */
+            top_ups: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ResultChange
+         * @description One figure of the outcome; `certain` when the two ranges do not meet.
+         */
+        ResultChange: {
+            /** What */
+            what: string;
+            /** Unit */
+            unit: string;
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+            /** Certain */
+            certain: boolean;
         };
         /**
          * Role
@@ -1008,11 +1530,90 @@ export interface components {
             plan: components["schemas"]["Plan"];
         };
         /**
+         * SavedVersion
+         * @description A dough as it was, why it was kept, and when.
+         */
+        SavedVersion: {
+            /** Id */
+            id: string;
+            /** Note */
+            note: string;
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            spec: components["schemas"]["DoughSpec"];
+        };
+        /**
          * Scale
          * @description How a temperature is written.
          * @enum {string}
          */
         Scale: "c" | "f" | "gas";
+        /**
+         * ScaleBy
+         * @description What the baker fixes.
+         * @enum {string}
+         */
+        ScaleBy: "factor" | "total_g" | "count" | "left_g" | "whole_eggs" | "fill_tray_mm" | "bowl_ml";
+        /**
+         * ScaleReading
+         * @description What the display shows; `overload` when more than the scale can bear lies on it.
+         */
+        ScaleReading: {
+            /** G */
+            g: number;
+            /** Stable */
+            stable: boolean;
+            /**
+             * Overload
+             * @default false
+             */
+            overload: boolean;
+        };
+        /**
+         * ScaleRequest
+         * @description `value` in the unit the choice names; `line_id` is the ingredient of which `value` grams are left.
+         */
+        ScaleRequest: {
+            by: components["schemas"]["ScaleBy"];
+            /**
+             * Value
+             * @default 1
+             */
+            value: number;
+            /** Line Id */
+            line_id?: string | null;
+            /**
+             * Rounded
+             * @default false
+             */
+            rounded: boolean;
+        };
+        /**
+         * Scaling
+         * @description The dough scaled, and everything that changed by it.
+         */
+        Scaling: {
+            spec: components["schemas"]["DoughSpec"];
+            /** Factor */
+            factor: number;
+            /** Mixes */
+            mixes: number;
+            /** Notes */
+            notes: string[];
+            comparison: components["schemas"]["Comparison"];
+        };
+        /**
+         * ScalingRequest
+         * @description A dough and how to scale it.
+         */
+        ScalingRequest: {
+            dough: components["schemas"]["DoughSpec"];
+            kitchen: components["schemas"]["Kitchen"];
+            scale: components["schemas"]["ScaleRequest"];
+        };
         /**
          * Scheme
          * @description Square rows, or rows set half a step along.
@@ -1038,11 +1639,40 @@ export interface components {
             scoop_no?: number | null;
         };
         /**
+         * SettledName
+         * @description A name that can mean several things, and what it means in this kitchen.
+         */
+        SettledName: {
+            /** Name */
+            name: string;
+            /** Ingredient Id */
+            ingredient_id: string;
+        };
+        /**
          * Severity
          * @description `stop`: nothing sensible can be computed until it is answered. `ask`: unlikely to be meant. `note`: good to know.
          * @enum {string}
          */
         Severity: "stop" | "ask" | "note";
+        /**
+         * Stage
+         * @description Where a step belongs in the day.
+         * @enum {string}
+         */
+        Stage: "ready" | "mix" | "rest";
+        /**
+         * Starter
+         * @description A starter and the family it is of.
+         */
+        Starter: {
+            /** Style Id */
+            style_id: string;
+            /** Style Label */
+            style_label: string;
+            /** Cue */
+            cue: string;
+            spec: components["schemas"]["DoughSpec"];
+        };
         /**
          * Step
          * @description Seconds count from the start of the plan. `load` counts trays from 0; `tray` is a letter, `rack` from 1.
@@ -1075,6 +1705,95 @@ export interface components {
          * @enum {string}
          */
         Sureness: "sure" | "check" | "unknown";
+        /**
+         * Swap
+         * @description One stand-in: `mix` shares of the replacement, `mass_ratio` g of it per g replaced, `adjust` further g per g.
+         */
+        Swap: {
+            /** Id */
+            id: string;
+            /** From Id */
+            from_id: string;
+            /** Label */
+            label: string;
+            /** Mix */
+            mix: {
+                [key: string]: number;
+            };
+            /** Mass Ratio */
+            mass_ratio: number;
+            /** Adjust */
+            adjust: {
+                [key: string]: number;
+            };
+            /** Spread Effect */
+            spread_effect: number;
+            /** Texture Effect */
+            texture_effect: string;
+            /** Works For */
+            works_for: string[];
+            /** Reason */
+            reason: string;
+            /** Caution */
+            caution: string;
+            /** Allergens Gained */
+            allergens_gained: string[];
+            /** Allergens Lost */
+            allergens_lost: string[];
+        };
+        /**
+         * SwapRequest
+         * @description One stand-in for one line.
+         */
+        SwapRequest: {
+            dough: components["schemas"]["DoughSpec"];
+            kitchen: components["schemas"]["Kitchen"];
+            /** Line Id */
+            line_id: string;
+            /** Swap Id */
+            swap_id: string;
+        };
+        /**
+         * Swapped
+         * @description The dough with the stand-in, beside what it was.
+         */
+        Swapped: {
+            spec: components["schemas"]["DoughSpec"];
+            comparison: components["schemas"]["Comparison"];
+        };
+        /**
+         * Target
+         * @description One line at the scale. `state`: waiting, short (top up), done or over.
+         */
+        Target: {
+            /** Line Id */
+            line_id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            part: components["schemas"]["Part"];
+            /** Target G */
+            target_g: number;
+            /** Poured G */
+            poured_g: number | null;
+            /** Tolerance G */
+            tolerance_g: number;
+            /** State */
+            state: string;
+        };
+        /**
+         * Tendency
+         * @description How far a dough leans to one texture, 0 to 100, and why.
+         */
+        Tendency: {
+            /** Name */
+            name: string;
+            /** Score */
+            score: number;
+            /** Reasons */
+            reasons: string[];
+        };
         /**
          * Tray
          * @description One size of tray: usable inner `width_mm` (along the oven door) and `depth_mm`, and how many there are.
@@ -1129,6 +1848,43 @@ export interface components {
          */
         Units: "metric" | "us";
         /**
+         * VersionNote
+         * @description Why a version is kept.
+         */
+        VersionNote: {
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * WeighIn
+         * @description What is in the bowl: grams by line, and the factor the rest is made to after a rescue.
+         */
+        WeighIn: {
+            /** Poured G */
+            poured_g?: {
+                [key: string]: number;
+            };
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+        };
+        /**
+         * WeighInView
+         * @description Where the weigh-in stands; `made` is the dough as it now comes out, after any rescue.
+         */
+        WeighInView: {
+            state: components["schemas"]["WeighIn"];
+            /** Targets */
+            targets: components["schemas"]["Target"][];
+            rescue: components["schemas"]["Rescue"] | null;
+            made: components["schemas"]["DoughSpec"];
+        };
+        /**
          * WeighedLine
          * @description A line with its reading; `bakers_pct` is grams per 100 g of flour, None without flour or outside the dough.
          */
@@ -1165,6 +1921,12 @@ export interface components {
             /** Cue */
             cue: string;
         };
+        /**
+         * Wish
+         * @description What the baker cannot or will not use.
+         * @enum {string}
+         */
+        Wish: "egg_free" | "nut_free" | "dairy_free" | "gluten_free" | "vegan";
         /**
          * Place
          * @description Where it happens: the lanes of the board.
@@ -1327,6 +2089,419 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listStarters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Starter"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    scaleDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScalingRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scaling"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listOffers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfferRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    swapIngredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swapped"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    compareDoughs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+                format: components["schemas"]["ExportFormat"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -1727,6 +2902,126 @@ export interface operations {
             };
         };
     };
+    listVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedVersion"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionNote"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedVersion"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getKitchen: {
         parameters: {
             query?: never;
@@ -2034,6 +3329,298 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getWeighIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighInView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveWeighIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighInView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleReading"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tareScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleReading"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pourOnScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pour"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleReading"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -1,0 +1,135 @@
+"""The schema.org Recipe vocabulary as JSON-LD, out and in."""
+
+import json
+import re
+from typing import Any
+
+from pydantic import ValidationError
+
+from ..core.assess import Assessment, DoughSpec
+from ..core.formula import MAX_LINE_CHARS, MAX_LINES, CardError, split_card
+from ..core.value import Value
+from .cards import line_text
+
+MAX_CHARS = 500_000
+MAX_DEPTH = 24
+OWN = "finebatch:dough"
+
+
+class ImportRefusedError(ValueError):
+    """A file that cannot be a recipe; the message is for a person."""
+
+
+class Imported(Value):
+    """What was read, and what the file held or lacked that could not be carried over."""
+
+    spec: DoughSpec
+    notes: tuple[str, ...]
+
+
+def to_jsonld(spec: DoughSpec, found: Assessment) -> str:
+    """A Recipe any reader of the vocabulary understands. Settings it has no words for (form, oven dial, grams fixed by
+    hand) travel whole in one `additionalProperty`, which others pass over."""
+    by_id = {line.line_id: line for line in found.lines}
+    recipe: dict[str, Any] = {
+        "@context": "https://schema.org",
+        "@type": "Recipe",
+        "name": spec.name,
+        "recipeIngredient": [line_text(line, by_id.get(line.id)) for line in spec.lines if line.text.strip()],
+        "recipeInstructions": [
+            {"@type": "HowToStep", "text": step.text, "timeRequired": f"PT{max(1, round(step.minutes))}M"}
+            for step in found.method
+        ],
+        "additionalProperty": [{"@type": "PropertyValue", "name": OWN, "value": spec.model_dump(mode="json")}],
+    }
+    if found.outcome:
+        recipe["recipeYield"] = f"{found.outcome.pieces.count} cookies"
+        recipe["cookTime"] = f"PT{round(found.outcome.window.done_to_min)}M"
+    return json.dumps(recipe, ensure_ascii=False, indent=1) + "\n"
+
+
+def read_jsonld(text: str) -> Imported:
+    """The first Recipe in a JSON-LD text. Raises ImportRefusedError, in words, for whatever is not one.
+
+    Nothing in the file is run or fetched; text is taken as text, tags stripped.
+    """
+    if len(text) > MAX_CHARS:
+        raise ImportRefusedError(f"This file has {len(text):,} characters; a recipe has at most {MAX_CHARS:,}.")
+    if _depth(text) > MAX_DEPTH:
+        raise ImportRefusedError(f"This file is nested over {MAX_DEPTH} levels deep, which no recipe is.")
+    try:
+        tree = json.loads(text)
+    except (json.JSONDecodeError, RecursionError, ValueError) as error:
+        raise ImportRefusedError(
+            "This is not JSON. Paste the whole JSON-LD text, from the first brace to the last."
+        ) from error
+    recipe = _find(tree)
+    if recipe is None:
+        raise ImportRefusedError("There is no Recipe in this file.")
+    own = _own(recipe)
+    if own:
+        return Imported(spec=own, notes=())
+    return _foreign(recipe)
+
+
+def _depth(text: str) -> int:
+    """Deepest nesting of brackets outside strings, without parsing."""
+    bare = re.sub(r'"(?:[^"\\]|\\.)*"', "", text)
+    depth = deepest = 0
+    for char in bare:
+        if char in "[{":
+            depth += 1
+            deepest = max(deepest, depth)
+        elif char in "]}":
+            depth -= 1
+    return deepest
+
+
+def _find(tree: Any) -> dict[str, Any] | None:
+    if isinstance(tree, list):
+        return next((found for entry in tree if (found := _find(entry))), None)
+    if not isinstance(tree, dict):
+        return None
+    kinds = tree.get("@type")
+    if kinds == "Recipe" or (isinstance(kinds, list) and "Recipe" in kinds):
+        return tree
+    return _find(tree.get("@graph"))
+
+
+def _own(recipe: dict[str, Any]) -> DoughSpec | None:
+    extras = recipe.get("additionalProperty")
+    for extra in extras if isinstance(extras, list) else []:
+        if isinstance(extra, dict) and extra.get("name") == OWN:
+            try:
+                return DoughSpec.model_validate(extra.get("value"))
+            except ValidationError:
+                return None
+    return None
+
+
+def _foreign(recipe: dict[str, Any]) -> Imported:
+    lines = _texts(recipe.get("recipeIngredient") or recipe.get("ingredients"))
+    if not lines:
+        raise ImportRefusedError("This recipe lists no ingredients.")
+    notes = []
+    if len(lines) > MAX_LINES:
+        raise ImportRefusedError(f"This recipe lists {len(lines)} ingredients; a dough holds at most {MAX_LINES}.")
+    if any(len(line) > MAX_LINE_CHARS for line in lines):
+        notes.append(f"Lines over {MAX_LINE_CHARS} characters were cut.")
+    name = next(iter(_texts(recipe.get("name"))), "")[:80] or "New dough"
+    try:
+        spec = DoughSpec(name=name, lines=tuple(split_card("\n".join(line[:MAX_LINE_CHARS] for line in lines))))
+    except CardError as error:
+        raise ImportRefusedError(str(error)) from error
+    if recipe.get("recipeInstructions"):
+        notes.append("Its instructions were left out: Fine Batch proposes a method from the formula.")
+    if recipe.get("recipeYield"):
+        notes.append("Its yield says nothing of the portion: set yours on the bench.")
+    return Imported(spec=spec, notes=tuple(notes))
+
+
+def _texts(value: Any) -> list[str]:
+    """Plain one-line texts of a string or a list of strings; anything else is left out."""
+    entries = value if isinstance(value, list) else [value]
+    plain = (re.sub(r"\s+", " ", re.sub(r"<[^>]*>", "", entry)).strip() for entry in entries if isinstance(entry, str))
+    return [text for text in plain if text]
