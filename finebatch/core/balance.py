@@ -135,13 +135,13 @@ def textures_of(
     flour_share = 100 * mix.flour
     table = {
         "crisp": [
-            (_ramp(activity, 0.7, 0.35), f"little water left (activity about {activity:.2f})"),
-            (_ramp(sugar, 40, 100), f"sugar {sugar:.0f}% of flour hardens as it cools"),
+            (_ramp(activity, 0.55, 0.25), f"little water left (activity about {activity:.2f})"),
+            (_ramp(sugar, 60, 120), f"sugar {sugar:.0f}% of flour hardens as it cools"),
             (_ramp(binder, 35, 10), f"egg and liquid only {binder:.0f}%"),
         ],
         "chewy": [
             (_ramp(activity, 0.4, 0.65), f"keeps water (activity about {activity:.2f})"),
-            (_ramp(invert, 0.3, 2.5), f"syrupy sugars {invert:.1f}% of the dough"),
+            (_ramp(invert, 0.2, 1.5), f"syrupy sugars {invert:.1f}% of the dough"),
             (_ramp(sugar, 45, 85), f"sugar {sugar:.0f}% of flour"),
         ],
         "cakey": [

@@ -4,6 +4,9 @@ from .assess import Assessment
 from .value import Value
 
 
+SHOWN = 0.05  # differences that the shown decimal would hide are none
+
+
 class LineChange(Value):
     """One ingredient in both versions; None where it is not there. Percentages of flour."""
 
@@ -93,5 +96,5 @@ def _results(before: Assessment, after: Assessment) -> list[ResultChange]:
     return [
         ResultChange(what=what, unit=unit, before=b, after=a, certain=certain)
         for what, unit, b, a, certain in pairs
-        if abs(a - b) > 1e-6 * max(abs(a), abs(b), 1.0)
+        if abs(a - b) >= SHOWN
     ]

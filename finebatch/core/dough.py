@@ -1,5 +1,7 @@
 """What the mix is: its mass, shares, density and volume, the family it looks like, and the warnings that matter."""
 
+import re
+
 from pydantic import Field
 
 from .bakemodel import FatState, Interval, Mix, Mixing
@@ -39,6 +41,7 @@ class Dough(Value):
     closeness: str
     cue: str
     allergens: tuple[str, ...]
+    may_contain: tuple[str, ...]
     raw_egg: bool
     raw_flour: bool
 
@@ -121,6 +124,7 @@ def dough_of(
         closeness="close to" if far < 0.9 else "something like" if far < 1.6 else "unlike most, nearest to",
         cue=style.cue,
         allergens=allergens_of(parts),
+        may_contain=may_contain_of(parts),
         raw_egg=eggs > 0,
         raw_flour=_mass(parts, Role.FLOUR) > 0,
     ), style
@@ -130,6 +134,17 @@ def allergens_of(parts: list[tuple[Ingredient, float]]) -> tuple[str, ...]:
     """Allergens named by the lines, in words, nuts by name. Never a promise that nothing else is there."""
     found = {allergen for item, _ in parts for allergen in item.allergens}
     return tuple(sorted(_ALLERGEN_WORDS.get(a, a.removeprefix("tree_nut_").replace("_", " ")) for a in found))
+
+
+def may_contain_of(parts: list[tuple[Ingredient, float]]) -> tuple[str, ...]:
+    """What packets of these ingredients often warn of ("oats: often contaminated with wheat"), kept apart from what
+    the lines surely contain. Each kitchen adds its own traces, which no table knows."""
+    found = []
+    for item, _ in parts:
+        for caution in item.cautions.split(";"):
+            if re.search(r"may contain|may hold|contaminated|traces|packed alongside", caution):
+                found.append(f"{item.name.split(',')[0].split(' (')[0].lower()}: {caution.strip()}")
+    return tuple(dict.fromkeys(found))
 
 
 def _mass(parts: list[tuple[Ingredient, float]], role: Role) -> float:

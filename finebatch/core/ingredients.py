@@ -46,6 +46,7 @@ class Ingredient(Value):
     sweetness: float
     allergens: tuple[str, ...]
     alias_clash: str
+    cautions: str
 
     @property
     def sugars(self) -> float:
@@ -78,6 +79,7 @@ def _ingredient(row: dict[str, str]) -> Ingredient:
         sweetness=number(row["sweetness"]),
         allergens=words(row["allergens"]),
         alias_clash=row["alias_clash"],
+        cautions=row["cautions"],
         **_composition(row),
     )
 

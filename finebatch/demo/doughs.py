@@ -15,7 +15,7 @@ DECK_DROPS = """\
 1 tsp vanilla extract
 150 g plain flour
 60 g dark rye flour
-¾ tsp baking soda
+½ tsp baking soda
 ½ tsp fine salt
 140 g dark chocolate, chopped
 60 g pumpkin seeds, toasted"""

@@ -9,6 +9,8 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { Shell } from "./pieces/shell";
 import { Bench } from "./places/bench/Bench";
+import { PrintedCard } from "./places/bench/PrintedCard";
+import { WeighIn } from "./places/bench/WeighIn";
 import { Day } from "./places/day/Day";
 import { PlanView } from "./places/day/PlanView";
 import { Doughs } from "./places/doughs/Doughs";
@@ -29,6 +31,8 @@ createRoot(root).render(
             <Route path="/" element={<Doughs />} />
             <Route path="/new" element={<NewDough />} />
             <Route path="/bench/:id?" element={<Bench />} />
+            <Route path="/weigh/:id" element={<WeighIn />} />
+            <Route path="/card/:id" element={<PrintedCard />} />
             <Route path="/trays/:id?" element={<Trays />} />
             <Route path="/day" element={<Day />} />
             <Route path="/day/:id" element={<PlanView />} />

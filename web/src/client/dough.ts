@@ -15,6 +15,8 @@ interface Pending {
 
 const SAVE_AFTER_MS = 250;
 const RETRY_MS = 2000;
+const TOGETHER_MS = 700;
+const MOST_UNDO = 200;
 const pendingKey = (id: string) => `finebatch.pending.${id}`;
 
 function readPending(id: string): Pending | undefined {
@@ -32,6 +34,9 @@ export function useDough(id: string | undefined) {
   const latest = useRef<DoughSpec>(undefined);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const sending = useRef(false);
+  const past = useRef<DoughSpec[]>([]);
+  const future = useRef<DoughSpec[]>([]);
+  const changedAt = useRef(0);
 
   const save = useCallback(async () => {
     if (!id || !latest.current || sending.current) return;
@@ -77,6 +82,8 @@ export function useDough(id: string | undefined) {
     let gone = false;
     setSpec(undefined);
     latest.current = undefined;
+    past.current = [];
+    future.current = [];
     if (!id) return;
     (async () => {
       try {
@@ -102,11 +109,11 @@ export function useDough(id: string | undefined) {
     };
   }, [id, save]);
 
-  const change = useCallback(
-    (update: (now: DoughSpec) => DoughSpec) => {
-      if (!id || !latest.current) return;
-      latest.current = update(latest.current);
-      setSpec(latest.current);
+  const put = useCallback(
+    (next: DoughSpec) => {
+      if (!id) return;
+      latest.current = next;
+      setSpec(next);
       setState("unsaved");
       localStorage.setItem(
         pendingKey(id),
@@ -117,6 +124,34 @@ export function useDough(id: string | undefined) {
     },
     [id, save],
   );
+
+  /** Every change can be undone; keystrokes in quick succession count as one. */
+  const change = useCallback(
+    (update: (now: DoughSpec) => DoughSpec) => {
+      if (!latest.current) return;
+      const now = Date.now();
+      if (now - changedAt.current > TOGETHER_MS || past.current.length === 0) {
+        past.current = [...past.current.slice(1 - MOST_UNDO), latest.current];
+      }
+      changedAt.current = now;
+      future.current = [];
+      put(update(latest.current));
+    },
+    [put],
+  );
+
+  const step = useCallback(
+    (from: typeof past, to: typeof past) => {
+      const next = from.current.pop();
+      if (!next || !latest.current) return;
+      to.current.push(latest.current);
+      changedAt.current = 0;
+      put(next);
+    },
+    [put],
+  );
+  const undo = useCallback(() => step(past, future), [step]);
+  const redo = useCallback(() => step(future, past), [step]);
 
   /** After a conflict: keep this device's version as a dough of its own, then show the other. */
   const keepCopy = useCallback(async () => {
@@ -137,7 +172,9 @@ export function useDough(id: string | undefined) {
     setState("saved");
   }, [id, other]);
 
-  return { spec, state, problem, change, keepCopy, takeOther };
+  const canUndo = past.current.length > 0;
+  const canRedo = future.current.length > 0;
+  return { spec, state, problem, change, keepCopy, takeOther, undo, redo, canUndo, canRedo };
 }
 
 /** The last dough opened, so that every place of the app can lead back to it. */

@@ -781,6 +781,8 @@ export interface components {
             cue: string;
             /** Allergens */
             allergens: string[];
+            /** May Contain */
+            may_contain: string[];
             /** Raw Egg */
             raw_egg: boolean;
             /** Raw Flour */

@@ -1,8 +1,9 @@
 /** The frame: a slim rail of places on the left, the place itself on the right. */
 import clsx from "clsx";
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { NavLink, useLocation } from "react-router";
 import { lastDough } from "../client/dough";
+import { Sheet } from "./dialog";
 
 const stroke = {
   fill: "none",
@@ -90,10 +91,48 @@ export function Shell({ children }: { children: ReactNode }) {
           </NavLink>
         ))}
       </nav>
+      <Help />
       <main id="place" className="min-w-0 flex-1">
         {children}
       </main>
     </div>
+  );
+}
+
+const KEYS = [
+  ["?", "this list"],
+  ["Tab, Shift Tab", "from control to control"],
+  ["Enter in a line", "a new line below"],
+  ["Backspace in an empty line", "remove it"],
+  ["Alt ↑, Alt ↓ in a line", "move it up or down"],
+  ["Ctrl Z", "undo on the bench"],
+  ["Ctrl Shift Z, Ctrl Y", "redo on the bench"],
+  ["Escape", "close a sheet"],
+  ["Ctrl P", "print a plan or card"],
+] as const;
+
+/** The one help key: everything the keyboard can do. */
+function Help() {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea, select");
+      if (event.key === "?" && !typing) setOpen(true);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
+  return (
+    <Sheet title="By keyboard" open={open} onOpen={setOpen}>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
+        {KEYS.map(([keys, does]) => (
+          <div key={keys} className="contents">
+            <dt className="font-bold">{keys}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+    </Sheet>
   );
 }
 

@@ -9,17 +9,27 @@ import { Note } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
 import { PlaceHeader } from "../../pieces/shell";
 import { DoughPanel } from "./DoughPanel";
+import { FilesSheet } from "./FilesSheet";
 import { LinesPanel } from "./LinesPanel";
 import { OutcomePanel } from "./OutcomePanel";
 import { applyRemedy } from "./remedy";
+import { ScaleSheet } from "./ScaleSheet";
+import { SwapSheet } from "./SwapSheet";
+import { VersionsSheet } from "./VersionsSheet";
 
 type Outcome = Schemas["Outcome"];
+type SheetName = "scale" | "swap" | "versions" | "files";
+
+const linkButton =
+  "inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-white px-3 font-semibold hover:bg-well";
 
 export function Bench() {
   const { id } = useParams();
   const dough = useDough(id);
   const { data: kitchen } = useKitchen();
   const { found, failed } = useAssessment(dough.spec, kitchen);
+  const [sheet, setSheet] = useState<SheetName>();
+  useUndoKeys(dough.undo, dough.redo);
   const ghost = useGhost(found?.outcome ?? undefined, id);
   useEffect(() => {
     if (id) lastDough.set(id);
@@ -29,6 +39,8 @@ export function Bench() {
     return dough.problem ? <Missing message={dough.problem} /> : <PlaceHeader title="Bench" />;
   const remedy = (problem: Problem) => dough.change((spec) => applyRemedy(spec, problem));
   const problems = found?.problems ?? [];
+  const opens = (name: SheetName) => (open: boolean) => setSheet(open ? name : undefined);
+  const take = (spec: DoughSpec) => dough.change(() => spec);
   const set = (part: Partial<DoughSpec>) => dough.change((spec) => ({ ...spec, ...part }));
   return (
     <div className="flex min-h-dvh flex-col xl:h-dvh">
@@ -36,7 +48,7 @@ export function Bench() {
         title={
           <input
             aria-label="Name of the dough"
-            className="w-[min(26rem,60vw)] rounded-md border-b-2 border-transparent bg-transparent font-extrabold hover:border-line"
+            className="w-[min(17rem,50vw)] rounded-md border-b-2 border-transparent bg-transparent font-extrabold hover:border-line"
             value={dough.spec.name}
             maxLength={80}
             onChange={(event) => set({ name: event.target.value || "New dough" })}
@@ -44,11 +56,40 @@ export function Bench() {
         }
       >
         <SaveMark state={dough.state} />
-        <Link
-          to={`/trays/${id}`}
-          className="enamel inline-flex min-h-11 items-center bg-white px-4 font-semibold"
+        <Button
+          kind="plain"
+          aria-label="Undo"
+          title="Undo (Ctrl Z)"
+          className="px-2"
+          disabled={!dough.canUndo}
+          onClick={dough.undo}
         >
-          Trays
+          ↶
+        </Button>
+        <Button
+          kind="plain"
+          aria-label="Redo"
+          title="Redo (Ctrl Shift Z)"
+          className="px-2"
+          disabled={!dough.canRedo}
+          onClick={dough.redo}
+        >
+          ↷
+        </Button>
+        <Button className="px-3" onClick={() => setSheet("scale")}>
+          Scale
+        </Button>
+        <Button className="px-3" onClick={() => setSheet("swap")}>
+          Swap
+        </Button>
+        <Button className="px-3" onClick={() => setSheet("versions")}>
+          Versions
+        </Button>
+        <Button className="px-3" onClick={() => setSheet("files")}>
+          Files
+        </Button>
+        <Link to={`/weigh/${id}`} className={linkButton}>
+          Weigh in
         </Link>
         <Link
           to={`/day?dough=${id}`}
@@ -57,6 +98,32 @@ export function Bench() {
           Plan the baking
         </Link>
       </PlaceHeader>
+      <ScaleSheet
+        open={sheet === "scale"}
+        onOpen={opens("scale")}
+        spec={dough.spec}
+        kitchen={kitchen}
+        weighed={found?.lines ?? []}
+        onTake={take}
+      />
+      <SwapSheet
+        open={sheet === "swap"}
+        onOpen={opens("swap")}
+        spec={dough.spec}
+        kitchen={kitchen}
+        weighed={found?.lines ?? []}
+        onTake={take}
+      />
+      <VersionsSheet
+        id={id}
+        open={sheet === "versions"}
+        onOpen={opens("versions")}
+        spec={dough.spec}
+        saved={dough.state === "saved"}
+        kitchen={kitchen}
+        onTake={take}
+      />
+      <FilesSheet id={id} open={sheet === "files"} onOpen={opens("files")} />
       <div className="px-5">
         {dough.state === "conflict" && (
           <Conflict problem={dough.problem} onCopy={dough.keepCopy} onOther={dough.takeOther} />
@@ -67,13 +134,18 @@ export function Bench() {
         {failed && <Note severity="stop">{failed}</Note>}
       </div>
       <div className="grid min-h-0 flex-1 gap-3 p-5 pt-2 md:grid-cols-2 xl:grid-cols-[minmax(0,1fr)_minmax(0,0.78fr)_minmax(0,1.2fr)]">
-        <LinesPanel spec={dough.spec} weighed={found?.lines ?? []} onLines={(lines) => set({ lines })} />
+        <LinesPanel
+          kitchen={kitchen}
+          spec={dough.spec}
+          weighed={found?.lines ?? []}
+          onLines={(lines) => set({ lines })}
+        />
         <DoughPanel
           spec={dough.spec}
           found={found}
           kitchen={kitchen}
           problems={problems}
-          onMaking={(making) => set({ making })}
+          onSpec={set}
           onRemedy={remedy}
         />
         <OutcomePanel
@@ -89,6 +161,22 @@ export function Bench() {
       </div>
     </div>
   );
+}
+
+/** Undo and redo by the usual keys, everywhere on the bench. */
+function useUndoKeys(undo: () => void, redo: () => void) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const key = event.key.toLowerCase();
+      if (key !== "z" && key !== "y") return;
+      event.preventDefault();
+      if (key === "y" || event.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [undo, redo]);
 }
 
 const GHOST_MS = 1500;

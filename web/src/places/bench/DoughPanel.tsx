@@ -1,11 +1,16 @@
-/** What dough it makes: mass, shares, family, how it is mixed, and what to look out for. */
+/** What dough it makes: make-up, balance and method; warnings above, allergens below, both always in view. */
+import { Tabs } from "radix-ui";
+import type { ReactNode } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
 import { NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
-import { mass, percent } from "../../pieces/say";
+import { mass, percent, plural } from "../../pieces/say";
+import { BalanceView } from "./BalanceView";
+import { MethodView } from "./MethodView";
 import { at } from "./remedy";
 
 type Making = DoughSpec["making"];
+type Step = Schemas["MethodStep"];
 
 const MIXING: readonly (readonly [Making["mixing"], string])[] = [
   ["creamed_light", "Creamed"],
@@ -27,80 +32,178 @@ export function DoughPanel(props: {
   found?: Assessment;
   kitchen: Kitchen;
   problems: Problem[];
-  onMaking: (making: Making) => void;
+  onSpec: (part: Partial<DoughSpec>) => void;
   onRemedy: (problem: Problem) => void;
 }) {
-  const { spec, found, kitchen, problems, onMaking } = props;
+  const { spec, found, kitchen, problems, onSpec } = props;
   const dough = found?.dough;
-  const { making } = spec;
   const mine = problems.filter((problem) => problem.field === "lines" || problem.field.startsWith("making."));
   return (
     <Panel
       title="The dough"
       aside={dough && <span className="text-[19px] font-bold">{mass(dough.mass_g, kitchen)}</span>}
     >
-      <div className="grid min-h-0 content-start gap-3 overflow-y-auto p-4">
-        {mine.map((problem) => (
-          <ProblemNote key={problem.message} problem={problem} onRemedy={props.onRemedy} />
-        ))}
-        {dough && <Shares dough={dough} />}
-        {dough && (
-          <p>
-            {dough.closeness[0]?.toUpperCase()}
-            {dough.closeness.slice(1)} a <strong>{dough.style_label}</strong>. Fills{" "}
-            <strong>
-              {dough.volume_ml.low.toFixed(0)} to {dough.volume_ml.high.toFixed(0)} ml
-            </strong>
-            , {dough.density_g_ml.low.toFixed(2)} to {dough.density_g_ml.high.toFixed(2)} g/ml.
-          </p>
-        )}
-        <div className="grid grid-cols-2 gap-3">
-          <Select
-            label="Mixing"
-            value={making.mixing}
-            options={MIXING}
-            error={at(problems, "making.mixing")}
-            onValue={(mixing) => onMaking({ ...making, mixing })}
-          />
-          <Select
-            label="Fat goes in"
-            value={making.fat_state}
-            options={FAT}
-            error={at(problems, "making.fat_state")}
-            onValue={(fat_state) => onMaking({ ...making, fat_state })}
-          />
-        </div>
-        <NumberField
-          label="Chill before baking"
-          unit="h"
-          value={making.chill_h}
-          min={0}
-          max={96}
-          step={0.5}
-          onValue={(chill_h) => onMaking({ ...making, chill_h })}
-        />
-        {dough && (
-          <div className="border-t border-line pt-2 text-[14.5px] leading-snug">
-            <p>
-              {dough.allergens.length ? (
-                <>
-                  Contains <strong>{dough.allergens.join(", ")}</strong>. Traces of others depend on your
-                  kitchen and packets.
-                </>
-              ) : (
-                "None of the usual allergens is named by these lines; read the packets all the same."
-              )}
-            </p>
-            {(dough.raw_flour || dough.raw_egg) && (
-              <p className="mt-1 text-quiet">
-                Raw {[dough.raw_flour && "flour", dough.raw_egg && "egg"].filter(Boolean).join(" and ")}{" "}
-                {dough.raw_flour && dough.raw_egg ? "are" : "is"} not for tasting.
-              </p>
+      <Tabs.Root defaultValue="makeup" className="flex min-h-0 flex-1 flex-col">
+        <Tabs.List aria-label="Views of the dough" className="grid grid-cols-3 border-b-[1.5px] border-line">
+          <Tab value="makeup">Make-up</Tab>
+          <Tab value="balance">Balance</Tab>
+          <Tab value="method">Method</Tab>
+        </Tabs.List>
+        <div className="grid min-h-0 flex-1 content-start gap-3 overflow-y-auto p-4">
+          {mine.map((problem) => (
+            <ProblemNote key={problem.message} problem={problem} onRemedy={props.onRemedy} />
+          ))}
+          <Tabs.Content value="makeup" className="grid gap-3" tabIndex={-1}>
+            {dough && <Shares dough={dough} />}
+            {dough && <Family dough={dough} />}
+            <MakingFields spec={spec} problems={problems} onSpec={onSpec} />
+            {found?.eggs && <Eggs eggs={found.eggs} />}
+          </Tabs.Content>
+          <Tabs.Content value="balance" tabIndex={-1}>
+            {found?.balance ? (
+              <BalanceView balance={found.balance} />
+            ) : (
+              <p className="text-quiet">The balance needs a flour line and an answered oven.</p>
             )}
-          </div>
-        )}
-      </div>
+          </Tabs.Content>
+          <Tabs.Content value="method" tabIndex={-1}>
+            <MethodView
+              spec={spec}
+              proposed={found?.method ?? []}
+              onMethod={(method) => onSpec(withMethod(spec, method))}
+            />
+          </Tabs.Content>
+        </div>
+      </Tabs.Root>
+      {dough && <Allergens dough={dough} />}
     </Panel>
+  );
+}
+
+function Tab({ value, children }: { value: string; children: ReactNode }) {
+  return (
+    <Tabs.Trigger
+      value={value}
+      className="min-h-11 text-[15px] font-medium data-[state=active]:bg-ink data-[state=active]:text-white hover:not-data-[state=active]:bg-well"
+    >
+      {children}
+    </Tabs.Trigger>
+  );
+}
+
+/** A method with the chill it names: the dough's temperature at the oven follows from it. */
+function withMethod(spec: DoughSpec, method: Step[] | null): Partial<DoughSpec> {
+  if (!method) return { method };
+  const rests = method.filter((step) => step.stage === "rest");
+  const chill_h = rests.reduce((sum, step) => sum + step.minutes, 0) / 60;
+  return { method, making: { ...spec.making, chill_h: Math.min(96, chill_h) } };
+}
+
+/** The making, with the method's own rest kept to it. */
+function withMaking(spec: DoughSpec, making: Making): Partial<DoughSpec> {
+  if (!spec.method || making.chill_h === spec.making.chill_h) return { making };
+  const rest = spec.method.find((step) => step.stage === "rest");
+  const minutes = making.chill_h * 60;
+  const method = rest
+    ? spec.method.map((step) => (step === rest ? { ...step, minutes } : step))
+    : [
+        ...spec.method,
+        {
+          id: "chill",
+          stage: "rest" as const,
+          text: "Wrap and chill the dough.",
+          minutes,
+          cue: "firm right through",
+          attention: "passive" as const,
+          caution: "",
+        },
+      ];
+  return { making, method };
+}
+
+function MakingFields({
+  spec,
+  problems,
+  onSpec,
+}: {
+  spec: DoughSpec;
+  problems: Problem[];
+  onSpec: (part: Partial<DoughSpec>) => void;
+}) {
+  const { making } = spec;
+  const put = (part: Partial<Making>) => onSpec(withMaking(spec, { ...making, ...part }));
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-3">
+        <Select
+          label="Mixing"
+          value={making.mixing}
+          options={MIXING}
+          error={at(problems, "making.mixing")}
+          onValue={(mixing) => put({ mixing })}
+        />
+        <Select
+          label="Fat goes in"
+          value={making.fat_state}
+          options={FAT}
+          error={at(problems, "making.fat_state")}
+          onValue={(fat_state) => put({ fat_state })}
+        />
+      </div>
+      <NumberField
+        label="Chill before baking"
+        unit="h"
+        value={making.chill_h}
+        min={0}
+        max={96}
+        step={0.5}
+        onValue={(chill_h) => put({ chill_h })}
+      />
+    </>
+  );
+}
+
+function Family({ dough }: { dough: Schemas["Dough"] }) {
+  return (
+    <p>
+      {dough.closeness[0]?.toUpperCase()}
+      {dough.closeness.slice(1)} a <strong>{dough.style_label}</strong>. Fills{" "}
+      <strong>
+        {dough.volume_ml.low.toFixed(0)} to {dough.volume_ml.high.toFixed(0)} ml
+      </strong>
+      , {dough.density_g_ml.low.toFixed(2)} to {dough.density_g_ml.high.toFixed(2)} g/ml.
+    </p>
+  );
+}
+
+function Eggs({ eggs }: { eggs: Schemas["EggCount"] }) {
+  return (
+    <p className="text-[15px]">
+      Buy <strong>{plural(eggs.to_buy, "egg")}</strong>
+      {eggs.left_g > 1 ? `; ${eggs.left_g.toFixed(0)} g is left over, enough to brush the tops.` : "."}
+    </p>
+  );
+}
+
+function Allergens({ dough }: { dough: Schemas["Dough"] }) {
+  return (
+    <div className="border-t-[1.5px] border-line px-4 py-2 text-[14px] leading-snug">
+      <p>
+        {dough.allergens.length ? (
+          <>
+            Contains <strong>{dough.allergens.join(", ")}</strong>.
+          </>
+        ) : (
+          "None of the usual allergens is named by these lines."
+        )}{" "}
+        {dough.may_contain.length > 0 && <span>Packets often warn: {dough.may_contain.join("; ")}. </span>}
+        <span className="text-quiet">
+          Your kitchen may add traces: no promise of safety.{" "}
+          {(dough.raw_flour || dough.raw_egg) &&
+            `Raw ${[dough.raw_flour && "flour", dough.raw_egg && "egg"].filter(Boolean).join(" and ")} ${dough.raw_flour && dough.raw_egg ? "are" : "is"} not for tasting.`}
+        </span>
+      </p>
+    </div>
   );
 }
 
@@ -134,7 +237,7 @@ function Shares({ dough }: { dough: Schemas["Dough"] }) {
         {parts.map(([name, share, fill]) => (
           <div key={name} className="flex items-center gap-2">
             <span aria-hidden className="size-3.5 shrink-0 border border-rim" style={{ background: fill }} />
-            <dt className="flex-1">{name}</dt>
+            <dt className="flex-1 whitespace-nowrap">{name}</dt>
             <dd className="font-semibold">{percent(share)}</dd>
           </div>
         ))}

@@ -1,6 +1,6 @@
 /** A card, pasted as it is written, read line by line while it is typed. */
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { type ChangeEvent, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { type ApiError, api, type Kitchen, need, type Schemas } from "../../client/api";
 import { useKitchen, useSaveKitchen } from "../../client/hooks";
@@ -8,9 +8,11 @@ import { Button, Field, Segments, Select } from "../../pieces/controls";
 import { Panel } from "../../pieces/notes";
 import { grams, plural } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
+import { Starters } from "./Starters";
 
 const DRAFT = "finebatch.card-draft";
 const QUIET_MS = 120;
+const MAX_FILE_BYTES = 500_000;
 const EXAMPLE =
   "1½ cups plain flour, sifted\n1 stick soft butter\nhalf an egg\n3 to 4 tbsp milk\npinch of salt";
 
@@ -33,7 +35,12 @@ export function NewDough() {
     }
     const timer = setTimeout(async () => {
       try {
-        setRead(await need(api.POST("/api/cards/read", { body: { text, habit: kitchen.habit } })));
+        if (isJson(text)) {
+          const { spec } = await need(api.POST("/api/imports", { body: { text } }));
+          const body = { dough: spec, kitchen };
+          const { lines: weighed } = await need(api.POST("/api/assessments", { body }));
+          setRead({ lines: spec.lines, weighed });
+        } else setRead(await need(api.POST("/api/cards/read", { body: { text, habit: kitchen.habit } })));
         setError(undefined);
       } catch (failure) {
         setRead(undefined);
@@ -50,20 +57,15 @@ export function NewDough() {
     }
     try {
       const place = kitchen ?? (await need(api.GET("/api/kitchen"))).kitchen;
-      const { lines } =
-        read ?? (await need(api.POST("/api/cards/read", { body: { text, habit: place.habit } })));
-      const dough = {
-        name: name.trim() || "New dough",
-        lines,
-        making: { mixing: "creamed_light", fat_state: "soft", chill_h: 0 },
-        form: { kind: "scoop", portion_g: 30, scoop_no: null },
-        oven: {
-          value: place.scale === "f" ? 350 : place.scale === "gas" ? 4 : 180,
-          scale: place.scale,
-          fan: false,
-        },
-        tray_id: place.trays[0]?.id ?? "medium",
-      } as const;
+      const imported = await need(api.POST("/api/imports", { body: { text } }));
+      const oven = {
+        value: place.scale === "f" ? 350 : place.scale === "gas" ? 4 : 180,
+        scale: place.scale,
+        fan: false,
+      };
+      const fresh = { ...imported.spec, oven, tray_id: place.trays[0]?.id ?? "medium" };
+      const own = imported.spec.name !== "New dough" && isJson(text);
+      const dough = { ...(own ? imported.spec : fresh), name: name.trim() || imported.spec.name };
       const saved = await need(api.POST("/api/doughs", { body: dough }));
       localStorage.removeItem(DRAFT);
       client.invalidateQueries({ queryKey: ["doughs"] });
@@ -71,6 +73,15 @@ export function NewDough() {
     } catch (failure) {
       setError((failure as ApiError).message);
     }
+  };
+
+  const openFile = async (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0];
+    if (!file) return;
+    if (file.size > MAX_FILE_BYTES)
+      setError("This file is over 500 kB, far more than a recipe. Paste the ingredient lines instead.");
+    else setText(await file.text());
+    event.target.value = "";
   };
 
   const unsure = read?.weighed.filter((line) => line.reading.sureness !== "sure").length ?? 0;
@@ -105,12 +116,26 @@ export function NewDough() {
               )}
             </Field>
             {kitchen && <HabitFields kitchen={kitchen} onKitchen={saveKitchen.mutate} />}
-            <Button kind="main" onClick={toBench} className="justify-self-start">
-              Put it on the bench
-            </Button>
+            <div className="flex flex-wrap items-center gap-3">
+              <Button kind="main" onClick={toBench}>
+                Put it on the bench
+              </Button>
+              <label className="inline-flex min-h-11 cursor-pointer items-center rounded-[10px] border-[1.5px] border-rim bg-white px-4 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-offset-2 hover:bg-well">
+                Open a file
+                <input
+                  type="file"
+                  className="sr-only"
+                  accept=".json,.txt,.md,.jsonld,text/plain,application/json"
+                  onChange={openFile}
+                />
+              </label>
+            </div>
           </div>
         </Panel>
-        <Panel title="Read as" aside={read && <ReadSummary lines={read.lines.length} unsure={unsure} />}>
+        <Panel
+          title={read ? "Read as" : "Or start from a dough"}
+          aside={read && <ReadSummary lines={read.lines.length} unsure={unsure} />}
+        >
           {read ? (
             <ul className="divide-y divide-line px-4">
               {read.weighed.map((line) => (
@@ -135,15 +160,15 @@ export function NewDough() {
               ))}
             </ul>
           ) : (
-            <p className="p-4 text-quiet">
-              Each line appears here with the grams it comes to. What is not clear is asked, never dropped.
-            </p>
+            <Starters />
           )}
         </Panel>
       </div>
     </>
   );
 }
+
+const isJson = (text: string) => /^\s*[[{]/.test(text);
 
 function ReadSummary({ lines, unsure }: { lines: number; unsure: number }) {
   return (

@@ -1,0 +1,34 @@
+/** A sheet over the place: one question, closed by Escape or the cross. */
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+export function Sheet(props: {
+  title: string;
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  children: ReactNode;
+  wide?: boolean;
+}) {
+  return (
+    <Dialog.Root open={props.open} onOpenChange={props.onOpen}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/45" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className={`enamel fixed top-1/2 left-1/2 z-30 flex max-h-[88dvh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col ${props.wide ? "max-w-4xl" : "max-w-2xl"}`}
+        >
+          <header className="flex min-h-14 items-center justify-between gap-3 border-b-[1.5px] border-line pl-5">
+            <Dialog.Title className="text-[19px] font-bold">{props.title}</Dialog.Title>
+            <Dialog.Close
+              aria-label="Close"
+              className="m-1 size-11 rounded-lg text-2xl font-semibold hover:bg-well"
+            >
+              ×
+            </Dialog.Close>
+          </header>
+          <div className="overflow-y-auto p-5">{props.children}</div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

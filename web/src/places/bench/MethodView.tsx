@@ -1,0 +1,93 @@
+/** The method: proposed from the formula, changed in place; the bake day takes its times from here. */
+import type { DoughSpec, Schemas } from "../../client/api";
+import { Button } from "../../pieces/controls";
+
+type Step = Schemas["MethodStep"];
+
+export function MethodView({
+  spec,
+  proposed,
+  onMethod,
+}: {
+  spec: DoughSpec;
+  proposed: Step[];
+  onMethod: (method: Step[] | null) => void;
+}) {
+  const steps = spec.method ?? proposed;
+  const put = (next: Step[]) => onMethod(next);
+  const change = (id: string, part: Partial<Step>) =>
+    put(steps.map((step) => (step.id === id ? { ...step, ...part } : step)));
+  const add = () =>
+    put([
+      ...steps,
+      {
+        id: `m${Date.now().toString(36)}`,
+        stage: "mix",
+        text: "",
+        minutes: 1,
+        cue: "",
+        attention: "hands",
+        caution: "",
+      },
+    ]);
+  return (
+    <div className="grid gap-2">
+      <ol className="grid gap-2">
+        {steps.map((step, i) => (
+          <li
+            key={step.id}
+            className="grid grid-cols-[1.2rem_minmax(0,1fr)_auto] gap-x-2 border-b border-line pb-2"
+          >
+            <span className="pt-1 font-bold">{i + 1}</span>
+            <div className="min-w-0">
+              <textarea
+                aria-label={`Step ${i + 1}`}
+                rows={2}
+                className="field-sizing-content min-h-11 w-full resize-none rounded-md bg-transparent py-1 text-[15px] leading-snug hover:bg-well"
+                value={step.text}
+                maxLength={300}
+                onChange={(event) => change(step.id, { text: event.target.value })}
+              />
+              {step.cue && <p className="text-[14px] leading-tight text-quiet">Until: {step.cue}</p>}
+              {step.caution && (
+                <p className="text-[14px] leading-tight font-medium text-ask-edge">{step.caution}</p>
+              )}
+            </div>
+            <div className="flex flex-col items-end">
+              <label className="flex items-center gap-1 text-[14px]">
+                <input
+                  aria-label={`Minutes of step ${i + 1}`}
+                  inputMode="decimal"
+                  className="control w-14 px-1.5 text-right"
+                  defaultValue={step.minutes}
+                  onChange={(event) => {
+                    const minutes = Number(event.target.value.replace(",", "."));
+                    if (event.target.value.trim() && minutes >= 0 && minutes <= 5760)
+                      change(step.id, { minutes });
+                  }}
+                />
+                min
+              </label>
+              <Button
+                kind="quiet"
+                className="text-[14px]"
+                aria-label={`Remove step ${i + 1}`}
+                onClick={() => put(steps.filter((other) => other.id !== step.id))}
+              >
+                Remove
+              </Button>
+            </div>
+          </li>
+        ))}
+      </ol>
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={add}>Add a step</Button>
+        {spec.method && (
+          <Button kind="quiet" onClick={() => onMethod(null)}>
+            Propose again
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,91 @@
+/** The formula card for the kitchen wall: grams, percentages, spoons and cups, method. */
+import { Link, useParams } from "react-router";
+import { useDough } from "../../client/dough";
+import { useAssessment, useKitchen } from "../../client/hooks";
+import { Button } from "../../pieces/controls";
+import { grams, lengthRange, mass, minutes, percent, plural } from "../../pieces/say";
+import { PlaceHeader } from "../../pieces/shell";
+import { Missing } from "./Bench";
+
+export function PrintedCard() {
+  const { id } = useParams();
+  const dough = useDough(id);
+  const { data: kitchen } = useKitchen();
+  const { found } = useAssessment(dough.spec, kitchen);
+  if (!dough.spec || !kitchen || !found)
+    return dough.problem ? <Missing message={dough.problem} /> : <PlaceHeader title="Card" />;
+  const { outcome } = found;
+  return (
+    <>
+      <PlaceHeader title={dough.spec.name}>
+        <Link
+          to={`/bench/${id}`}
+          className="inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-white px-4 font-semibold"
+        >
+          Bench
+        </Link>
+        <Button kind="main" onClick={() => window.print()}>
+          Print
+        </Button>
+      </PlaceHeader>
+      <article className="enamel m-5 grid max-w-4xl gap-5 p-6">
+        {outcome && (
+          <p className="text-[18px]">
+            {plural(outcome.pieces.count, "cookie")} of {mass(outcome.pieces.mass_g, kitchen)} raw,{" "}
+            {lengthRange(outcome.baked.diameter_mm, kitchen)} wide. Oven{" "}
+            {dough.spec.oven.scale === "gas"
+              ? `gas ${dough.spec.oven.value}`
+              : `${dough.spec.oven.value} °${dough.spec.oven.scale.toUpperCase()}`}
+            {dough.spec.oven.fan ? ", fan" : ""}, {minutes(outcome.window.done_from_min)} to{" "}
+            {minutes(outcome.window.done_to_min)} min: {outcome.window.cue}.
+          </p>
+        )}
+        <table className="w-full text-left text-[16px]">
+          <thead>
+            <tr className="border-b-2 border-rim">
+              <th className="py-1">Ingredient</th>
+              <th className="py-1 text-right">Grams</th>
+              <th className="py-1 text-right">% of flour</th>
+              <th className="py-1 pl-4">Spoons and cups</th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.lines.map((line) => (
+              <tr key={line.line_id} className="border-b border-line">
+                <td className="py-1">
+                  {line.reading.text}
+                  {line.part !== "dough" && <span className="text-quiet"> ({line.part})</span>}
+                </td>
+                <td className="py-1 text-right font-semibold">
+                  {line.reading.mass_g == null ? "?" : grams(line.reading.mass_g)}
+                </td>
+                <td className="py-1 text-right">
+                  {line.bakers_pct == null ? "" : percent(line.bakers_pct, line.bakers_pct < 10 ? 1 : 0)}
+                </td>
+                <td className="py-1 pl-4">{line.reading.household?.text ?? ""}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <ol className="grid list-decimal gap-1 pl-6">
+          {found.method.map((step) => (
+            <li key={step.id}>
+              {step.text}{" "}
+              <span className="text-quiet">
+                ({step.minutes} min{step.cue ? `; until ${step.cue}` : ""})
+              </span>
+              {step.caution && <strong> {step.caution}</strong>}
+            </li>
+          ))}
+        </ol>
+        {found.dough && (
+          <p className="text-[15px]">
+            Contains{" "}
+            <strong>{found.dough.allergens.join(", ") || "none of the usual allergens by its lines"}</strong>.
+            Packets and kitchens may add traces.
+          </p>
+        )}
+      </article>
+    </>
+  );
+}

@@ -1,0 +1,129 @@
+/** Something is missing or unwanted: what can stand in, and what changes by it. */
+import { useEffect, useState } from "react";
+import { api, type DoughSpec, type Kitchen, need, type Schemas, type WeighedLine } from "../../client/api";
+import { ComparisonTable } from "../../pieces/comparison";
+import { Button, Select } from "../../pieces/controls";
+import { Sheet } from "../../pieces/dialog";
+
+type Wish = Schemas["Wish"];
+type Swap = Schemas["Swap"];
+
+const WISHES: readonly (readonly [Wish, string])[] = [
+  ["egg_free", "without eggs"],
+  ["nut_free", "without nuts"],
+  ["dairy_free", "without dairy"],
+  ["gluten_free", "without gluten"],
+  ["vegan", "vegan"],
+];
+
+export function SwapSheet(props: {
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  spec: DoughSpec;
+  kitchen: Kitchen;
+  weighed: WeighedLine[];
+  onTake: (spec: DoughSpec) => void;
+}) {
+  const { spec, kitchen, open } = props;
+  const [ask, setAsk] = useState("egg_free");
+  const [offers, setOffers] = useState<Schemas["Offer"][]>();
+  const [chosen, setChosen] = useState<{ lineId: string; swap: Swap }>();
+  const [swapped, setSwapped] = useState<Schemas["Swapped"]>();
+  const asksWish = WISHES.some(([id]) => id === ask);
+  useEffect(() => {
+    if (!open) return;
+    setChosen(undefined);
+    setSwapped(undefined);
+    const body = {
+      dough: spec,
+      kitchen,
+      wish: asksWish ? (ask as Wish) : null,
+      line_id: asksWish ? null : ask,
+    };
+    need(api.POST("/api/offers", { body })).then(setOffers, () => setOffers([]));
+  }, [open, ask, asksWish, spec, kitchen]);
+  const choose = async (lineId: string, swap: Swap) => {
+    setChosen({ lineId, swap });
+    setSwapped(
+      await need(
+        api.POST("/api/swaps", { body: { dough: spec, kitchen, line_id: lineId, swap_id: swap.id } }),
+      ),
+    );
+  };
+  return (
+    <Sheet title="Something else instead" open={open} onOpen={props.onOpen} wide>
+      <div className="grid gap-4 md:grid-cols-2">
+        <div className="grid content-start gap-3">
+          <Select
+            label="I want it, or I am out of"
+            value={ask}
+            onValue={setAsk}
+            options={[
+              ...WISHES,
+              ...props.weighed
+                .filter((line) => line.reading.mass_g)
+                .map(
+                  (line) => [line.line_id, `out of ${line.reading.ingredient_name.toLowerCase()}`] as const,
+                ),
+            ]}
+          />
+          {offers?.length === 0 && (
+            <p>Nothing in this dough stands in the way. Packets may still warn of traces.</p>
+          )}
+          {offers?.map((offer) => (
+            <div key={offer.line_id}>
+              <h3 className="font-bold">{offer.ingredient_name}</h3>
+              {offer.swaps.length === 0 && (
+                <p className="text-quiet">
+                  No stand-in is known that fits. Leave it out, or take another dough.
+                </p>
+              )}
+              <ul className="grid gap-1.5 pt-1">
+                {offer.swaps.map((swap) => (
+                  <li key={swap.id}>
+                    <button
+                      type="button"
+                      aria-pressed={chosen?.swap.id === swap.id}
+                      className={`min-h-11 w-full rounded-[10px] border-[1.5px] px-3 py-1.5 text-left ${chosen?.swap.id === swap.id ? "border-ink bg-ink text-white" : "border-[#7a858f] bg-white hover:bg-well"}`}
+                      onClick={() => choose(offer.line_id, swap)}
+                    >
+                      <span className="block font-semibold">{swap.label}</span>
+                      <span className="block text-[14px]">{swap.texture_effect}</span>
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ))}
+        </div>
+        <div className="grid content-start gap-3">
+          {chosen && swapped ? (
+            <>
+              {chosen.swap.caution && (
+                <p className="rounded-[10px] border-l-[6px] border-ask-edge bg-ask px-3 py-2">
+                  {chosen.swap.caution}.
+                </p>
+              )}
+              <Button
+                kind="main"
+                className="justify-self-start"
+                onClick={() => {
+                  props.onTake(swapped.spec);
+                  props.onOpen(false);
+                }}
+              >
+                Use {chosen.swap.label.toLowerCase()}
+              </Button>
+              <ComparisonTable comparison={swapped.comparison} before="Now" after="With it" />
+            </>
+          ) : (
+            <p className="text-quiet">
+              Choose a stand-in to see the dough before and after. Nothing changes until you take it, and it
+              can be undone.
+            </p>
+          )}
+        </div>
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,305 @@
+/** The weigh-in: one line at a time, read from an arm away, worked with a knuckle; a slip of the bag can be rescued. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
+import { useEffect, useState } from "react";
+import { Link, useParams } from "react-router";
+import { api, need, type Schemas } from "../../client/api";
+import { useKitchen } from "../../client/hooks";
+import { Button, Field } from "../../pieces/controls";
+import { Note, Panel } from "../../pieces/notes";
+import { grams, mass, plural } from "../../pieces/say";
+import { PlaceHeader } from "../../pieces/shell";
+import { Missing } from "./Bench";
+
+type View = Schemas["WeighInView"];
+type Target = Schemas["Target"];
+
+const READ_MS = 300;
+const LEAST_ON_SCALE_G = 0.3;
+
+export function WeighIn() {
+  const { id = "" } = useParams();
+  const client = useQueryClient();
+  const { data: kitchen } = useKitchen();
+  const path = { dough_id: id };
+  const { data: view, error } = useQuery({
+    queryKey: ["weigh-in", id],
+    queryFn: () => need(api.GET("/api/doughs/{dough_id}/weigh-in", { params: { path } })),
+  });
+  const [picked, setPicked] = useState<string>();
+  if (error) return <Missing message={error.message} />;
+  if (!view || !kitchen) return <PlaceHeader title="Weigh in" />;
+  const open =
+    view.targets.find((target) => target.line_id === picked) ??
+    view.targets.find((target) => target.state !== "done" && target.state !== "over");
+  const save = async (state: View["state"]) => {
+    client.setQueryData(
+      ["weigh-in", id],
+      await need(api.PUT("/api/doughs/{dough_id}/weigh-in", { params: { path }, body: state })),
+    );
+    setPicked(undefined);
+  };
+  const pour = (target: Target, g: number) =>
+    save({
+      ...view.state,
+      poured_g: { ...view.state.poured_g, [target.line_id]: Math.max(0, Math.round(g * 10) / 10) },
+    });
+  const done = view.targets.filter((target) => target.state === "done" || target.state === "over").length;
+  return (
+    <>
+      <PlaceHeader title="Weigh in">
+        <Button kind="quiet" onClick={() => save({ poured_g: {}, factor: 1 })}>
+          Start over
+        </Button>
+        <Link
+          to={`/bench/${id}`}
+          className="inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-white px-4 font-semibold"
+        >
+          Bench
+        </Link>
+      </PlaceHeader>
+      <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+        <div className="grid gap-4">
+          {view.rescue && (
+            <RescueNote view={view} onRescue={(factor) => save({ ...view.state, factor })} units={kitchen} />
+          )}
+          {open ? (
+            <Counter
+              key={open.line_id}
+              target={open}
+              number={view.targets.indexOf(open) + 1}
+              of={view.targets.length}
+              onPour={(g) => pour(open, g)}
+            />
+          ) : (
+            <Panel title="All weighed">
+              <div className="grid gap-3 p-6">
+                <p className="text-[28px] leading-tight font-extrabold">Everything is in the bowl.</p>
+                <p>
+                  {plural(done, "ingredient")}
+                  {view.state.factor !== 1 && `, ${view.state.factor.toFixed(2)} times the dough`}. The method
+                  is on the bench.
+                </p>
+                <Made view={view} id={id} />
+              </div>
+            </Panel>
+          )}
+        </div>
+        <Panel title={`${done} of ${view.targets.length} in the bowl`}>
+          <ul className="divide-y divide-line">
+            {view.targets.map((target) => (
+              <li key={target.line_id}>
+                <button
+                  type="button"
+                  aria-current={open?.line_id === target.line_id ? "step" : undefined}
+                  onClick={() => setPicked(target.line_id)}
+                  className={clsx(
+                    "grid min-h-12 w-full grid-cols-[1.6rem_1fr_auto] items-center gap-2 px-4 py-1 text-left hover:bg-well",
+                    open?.line_id === target.line_id && "bg-well",
+                  )}
+                >
+                  <span aria-hidden className="text-lg font-extrabold">
+                    {MARK[target.state]}
+                  </span>
+                  <span>
+                    {target.name}
+                    {target.part !== "dough" && <span className="text-quiet"> ({target.part})</span>}
+                    {target.state === "short" && (
+                      <strong> top up {grams(target.target_g - (target.poured_g ?? 0))}</strong>
+                    )}
+                    {target.state === "over" && (
+                      <strong> {grams((target.poured_g ?? 0) - target.target_g)} over</strong>
+                    )}
+                  </span>
+                  <span className="font-semibold">{grams(target.target_g)}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </Panel>
+      </div>
+    </>
+  );
+}
+
+const MARK: Record<string, string> = { waiting: "", done: "✓", short: "+", over: "!" };
+
+/** After a rescue the dough on the bench can be made to match what is in the bowl. */
+function Made({ view, id }: { view: View; id: string }) {
+  const [kept, setKept] = useState(false);
+  if (view.state.factor === 1) return null;
+  const keep = async () => {
+    await need(
+      api.POST("/api/doughs", { body: { ...view.made, name: `${view.made.name} as weighed`.slice(0, 80) } }),
+    );
+    setKept(true);
+  };
+  return kept ? (
+    <p>
+      Kept on the shelf as “{view.made.name} as weighed”. <Link to="/">See the shelf</Link> or go{" "}
+      <Link to={`/bench/${id}`}>back to the bench</Link>.
+    </p>
+  ) : (
+    <Button onClick={keep} className="justify-self-start">
+      Keep the dough as weighed
+    </Button>
+  );
+}
+
+/** The big one: what, how much, how much more; the scale's own figure, and grams typed by hand. */
+function Counter({
+  target,
+  number,
+  of,
+  onPour,
+}: {
+  target: Target;
+  number: number;
+  of: number;
+  onPour: (g: number) => void;
+}) {
+  const [shown, setShown] = useState<Schemas["ScaleReading"]>();
+  const [typed, setTyped] = useState("");
+  const before = target.poured_g ?? 0;
+  useEffect(() => {
+    let gone = false;
+    const look = async () => {
+      try {
+        const reading = await need(api.GET("/api/scale"));
+        if (!gone) setShown(reading);
+      } catch {
+        if (!gone) setShown(undefined);
+      }
+    };
+    need(api.POST("/api/scale/tare")).then(look, look);
+    const timer = setInterval(look, READ_MS);
+    return () => {
+      gone = true;
+      clearInterval(timer);
+    };
+  }, []);
+  const on = shown && !shown.overload ? shown.g : 0;
+  const left = target.target_g - before - on;
+  const share = Math.min(1, Math.max(0, (before + on) / target.target_g));
+  const number_ = Number(typed.replace(",", "."));
+  const wrong = typed.trim() !== "" && !(number_ > 0 && number_ <= 20000);
+  const put = async (g: number) => setShown(await need(api.POST("/api/scale/pour", { body: { g } })));
+  return (
+    <Panel title={`${number} of ${of}`} aside={<span className="text-quiet">{target.text}</span>}>
+      <div className="grid gap-4 p-6">
+        <p className="text-[34px] leading-none font-extrabold">{target.name}</p>
+        <p className="text-[84px] leading-none font-extrabold">{grams(target.target_g)}</p>
+        <svg
+          viewBox="0 0 100 6"
+          preserveAspectRatio="none"
+          className="h-8 w-full"
+          role="img"
+          aria-label={`${Math.round(share * 100)}% of it is in the bowl`}
+        >
+          <rect
+            x={0.2}
+            y={0.2}
+            width={99.6}
+            height={5.6}
+            rx={1}
+            fill="#f0f1ec"
+            stroke="#26313c"
+            strokeWidth={1.5}
+            vectorEffect="non-scaling-stroke"
+          />
+          <rect x={0.2} y={0.2} width={99.6 * share} height={5.6} rx={1} fill="#26313c" />
+        </svg>
+        <p className="text-[26px] font-bold" aria-live="polite">
+          {left > target.tolerance_g
+            ? `${grams(left)} more`
+            : left < -target.tolerance_g
+              ? `${grams(-left)} too much`
+              : "Enough: that is it"}
+        </p>
+        <div className="flex flex-wrap items-center gap-3 border-t border-line pt-4">
+          <p className="min-w-52 text-[20px]" role="status">
+            Scale:{" "}
+            <strong data-testid="scale">
+              {shown?.overload ? "too heavy" : shown ? `${shown.g.toFixed(1)} g` : "not answering"}
+            </strong>{" "}
+            <span className="text-quiet">
+              {shown && !shown.overload ? (shown.stable ? "still" : "moving") : ""}
+            </span>
+          </p>
+          <Button onClick={() => need(api.POST("/api/scale/tare")).then(setShown)}>Tare</Button>
+          <Button
+            kind="main"
+            className="min-h-16 px-8 text-[20px]"
+            disabled={!shown?.stable || on < LEAST_ON_SCALE_G}
+            onClick={() => onPour(before + on)}
+          >
+            It is in
+          </Button>
+        </div>
+        <div className="flex flex-wrap items-end gap-3">
+          <Field label="Or type the grams" error={wrong ? "Grams from 0 to 20000." : undefined}>
+            {(ids) => (
+              <input
+                {...ids}
+                className="control h-14 w-36 text-right text-[20px]"
+                inputMode="decimal"
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+              />
+            )}
+          </Field>
+          <Button className="min-h-14" disabled={!typed.trim() || wrong} onClick={() => onPour(number_)}>
+            That much is in
+          </Button>
+        </div>
+        <fieldset className="flex flex-wrap items-center gap-2 text-[15px] text-quiet">
+          <legend className="sr-only">Simulated scale</legend>
+          Simulated scale: put on
+          {[1, 10, 50, 100].map((g) => (
+            <Button key={g} className="px-3" onClick={() => put(g)}>
+              {g} g
+            </Button>
+          ))}
+          <Button className="px-3" onClick={() => put(-10)}>
+            −10 g
+          </Button>
+          <Button className="px-3" onClick={() => put(Math.max(0, left))}>
+            the rest
+          </Button>
+        </fieldset>
+      </div>
+    </Panel>
+  );
+}
+
+/** Over-poured: make the rest to match, with what that does; or spoon some out. */
+function RescueNote({
+  view,
+  onRescue,
+  units,
+}: {
+  view: View;
+  onRescue: (factor: number) => void;
+  units: { units: "metric" | "us" };
+}) {
+  const rescue = view.rescue;
+  if (!rescue) return null;
+  const over = view.targets.find((target) => target.line_id === rescue.line_id);
+  const tops = Object.keys(rescue.top_ups).length;
+  return (
+    <Note severity="ask">
+      <p className="text-[17px]">
+        <strong>
+          {over?.name}: {grams((over?.poured_g ?? 0) - (over?.target_g ?? 0))} too much.
+        </strong>{" "}
+        Spoon some out and weigh it again, or make the rest to match: {rescue.factor.toFixed(2)} times the
+        dough, {mass(rescue.dough_g, units)} in all and that many more cookies of the same size, so oven and
+        minutes stay as they are
+        {tops > 0 ? `; ${plural(tops, "ingredient")} already in the bowl must be topped up` : ""}.
+      </p>
+      <Button className="mt-2 min-h-14 text-[18px]" onClick={() => onRescue(rescue.factor)}>
+        Make the rest to match
+      </Button>
+    </Note>
+  );
+}
