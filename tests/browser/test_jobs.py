@@ -59,7 +59,7 @@ def test_from_a_pasted_card_to_a_plan_that_is_still_there_after_a_reload(page: P
     expect(page.get_by_text("“brown sugar” can mean more than one thing")).to_be_visible()
     page.get_by_role("button", name="Dark brown sugar").click()
     expect(page.get_by_text("can mean more than one thing")).to_be_hidden()
-    expect(page.get_by_text("Dark brown sugar", exact=True)).to_be_visible()
+    expect(page.get_by_role("paragraph").filter(has_text="Dark brown sugar")).to_be_visible()
 
     portion = page.get_by_label("Portion", exact=True)
     portion.fill("24")
@@ -97,7 +97,7 @@ def test_from_a_pasted_card_to_a_plan_that_is_still_there_after_a_reload(page: P
     page.get_by_role("link", name="Bench").click()
     expect(page.get_by_label("Name of the dough")).to_have_value("Slip Drops")
     expect(portion).to_have_value("48")
-    expect(page.get_by_text("Dark brown sugar", exact=True)).to_be_visible()
+    expect(page.get_by_role("paragraph").filter(has_text="Dark brown sugar")).to_be_visible()
     page.get_by_role("link", name="Day").click()
     expect(page.get_by_role("link", name=re.compile(f"Slip Drops.*{first} to 17:50", re.S))).to_be_visible()
 

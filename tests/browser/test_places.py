@@ -23,6 +23,8 @@ def places(demo: Server, page: Page) -> dict[str, str]:
         "card": "/new",
         "bench": f"/bench/{by_name['Deck Drops']}",
         "bench with a question": f"/bench/{by_name['Tide Rounds']}",
+        "weigh-in": f"/weigh/{by_name['Deck Drops']}",
+        "printed card": f"/card/{by_name['Deck Drops']}",
         "trays": f"/trays/{by_name['Deck Drops']}",
         "day": "/day",
         "plan": f"/day/{plans[0]['id']}",
@@ -39,7 +41,19 @@ def axe(page: Page) -> list[str]:
     return [f"{v['id']}: {v['nodes'][0]['html'][:160]}" for v in found["violations"]]
 
 
-NAMES = ["doughs", "card", "bench", "bench with a question", "trays", "day", "plan", "kitchen", "missing"]
+NAMES = [
+    "doughs",
+    "card",
+    "bench",
+    "bench with a question",
+    "weigh-in",
+    "printed card",
+    "trays",
+    "day",
+    "plan",
+    "kitchen",
+    "missing",
+]
 
 
 @pytest.mark.parametrize("size", SIZES)
@@ -49,7 +63,8 @@ def test_a_place_is_accessible_and_in_its_frame(page: Page, demo: Server, name: 
     page.set_viewport_size({"width": width, "height": height})
     page.goto(demo.url + places(demo, page)[name])
     expect(page.get_by_role("heading", level=1)).to_be_visible()
-    page.wait_for_load_state("networkidle")
+    page.wait_for_load_state("load")
+    page.wait_for_timeout(600)
     assert axe(page) == []
     assert page.evaluate("() => document.documentElement.scrollWidth") <= width
     small = page.evaluate(
@@ -58,6 +73,23 @@ def test_a_place_is_accessible_and_in_its_frame(page: Page, demo: Server, name: 
         .map(e => e.outerHTML.slice(0, 120))"""
     )
     assert small == []
+
+
+@pytest.mark.parametrize("name", ["Scale", "Swap", "Versions", "Files"])
+def test_the_sheets_of_the_bench_are_accessible(page: Page, demo: Server, name: str) -> None:
+    page.goto(demo.url + places(demo, page)["bench"])
+    page.get_by_role("button", name=name, exact=True).click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+    page.wait_for_timeout(600)
+    assert axe(page) == []
+
+
+@pytest.mark.parametrize("name", ["Balance", "Method"])
+def test_the_views_of_the_dough_are_accessible(page: Page, demo: Server, name: str) -> None:
+    page.goto(demo.url + places(demo, page)["bench"])
+    page.get_by_role("tab", name=name).click()
+    page.wait_for_timeout(400)
+    assert axe(page) == []
 
 
 def test_the_accessibility_check_can_fail(page: Page) -> None:
@@ -105,7 +137,7 @@ def test_nothing_is_fetched_from_elsewhere(browser: Browser, demo: Server) -> No
     page.on("request", lambda request: asked.append(request.url))
     for path in places(demo, page).values():
         page.goto(demo.url + path)
-        page.wait_for_load_state("networkidle")
+        page.wait_for_timeout(400)
     assert asked
     assert [url for url in asked if not url.startswith((demo.url, "data:"))] == []
     page.close()

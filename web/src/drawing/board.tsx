@@ -68,7 +68,8 @@ export function Board({ plan, zoom, at }: { plan: Plan; zoom: number; at: (secon
   const rows = stack(plan.steps.filter(shown));
   return (
     <div className="p-3">
-      <div className="overflow-x-auto">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a strip that scrolls must be reachable by key */}
+      <section aria-label="Board, scrolls sideways" tabIndex={0} className="overflow-x-auto">
         <svg
           viewBox={`0 0 ${width} ${height}`}
           style={{ width: zoom === 1 ? "max(100%, 60rem)" : width }}
@@ -111,7 +112,7 @@ export function Board({ plan, zoom, at }: { plan: Plan; zoom: number; at: (secon
             />
           ))}
         </svg>
-      </div>
+      </section>
       <div className="mt-2 flex flex-wrap items-center justify-between gap-x-6 gap-y-1 text-[14.5px]">
         <p aria-live="polite" className="min-h-6">
           {active ? (

@@ -1,0 +1,134 @@
+"""Scaling, swapping, versions, the weigh-in, the scale and files, through the API."""
+
+import time
+from pathlib import Path
+
+import pytest
+from fastapi.testclient import TestClient
+
+from finebatch.core.kitchen import Kitchen
+from finebatch.store.database import migrate
+from tests.kit import drop_dough
+
+SPEC = drop_dough(name="Deck Drops").model_dump(mode="json")
+KITCHEN = Kitchen().model_dump(mode="json")
+BENCH = {"dough": SPEC, "kitchen": KITCHEN}
+
+
+def test_scaling_shows_what_it_does(client: TestClient) -> None:
+    answer = client.post("/api/scalings", json={**BENCH, "scale": {"by": "factor", "value": 2}}).json()
+    assert answer["factor"] == 2
+    assert answer["spec"]["lines"][6]["text"] == "4 large eggs"
+    assert {change["what"] for change in answer["comparison"]["results"]} == {"Dough", "Cookies"}
+    bowl = client.post("/api/scalings", json={**BENCH, "scale": {"by": "bowl_ml", "value": 900}}).json()
+    assert bowl["mixes"] > 1
+
+
+@pytest.mark.parametrize(
+    "scale", [{"by": "factor", "value": 5000}, {"by": "left_g", "value": 20}, {"by": "factor", "value": -1}]
+)
+def test_scaling_that_cannot_be_meant_is_refused(client: TestClient, scale: dict) -> None:
+    answer = client.post("/api/scalings", json={**BENCH, "scale": scale})
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"].endswith("scale.value")
+
+
+def test_a_wish_is_met_and_a_swap_taken(client: TestClient) -> None:
+    (offer,) = client.post("/api/offers", json={**BENCH, "wish": "egg_free"}).json()
+    swap = offer["swaps"][0]
+    answer = client.post("/api/swaps", json={**BENCH, "line_id": offer["line_id"], "swap_id": swap["id"]}).json()
+    assert "egg" in answer["comparison"]["allergens_lost"]
+    assert client.post("/api/swaps", json={**BENCH, "line_id": "l1", "swap_id": swap["id"]}).status_code == 422
+    assert client.post("/api/swaps", json={**BENCH, "line_id": "l1", "swap_id": "none"}).status_code == 404
+
+
+def test_versions_are_kept_and_compared(client: TestClient) -> None:
+    id = client.post("/api/doughs", json=SPEC).json()["id"]
+    client.post(f"/api/doughs/{id}/versions", json={"note": "first"})
+    sweeter = {**SPEC, "lines": [*SPEC["lines"], {"id": "more", "text": "50 g sugar"}]}
+    client.put(f"/api/doughs/{id}", json={"revision": 1, "spec": sweeter})
+    client.post(f"/api/doughs/{id}/versions", json={"note": "sweeter"})
+    kept = client.get(f"/api/doughs/{id}/versions").json()
+    assert [version["note"] for version in kept] == ["sweeter", "first"]
+    body = {"before": kept[1]["spec"], "after": kept[0]["spec"], "kitchen": KITCHEN}
+    found = client.post("/api/comparisons", json=body).json()
+    assert any(line["name"] == "Granulated sugar" for line in found["lines"])
+    assert client.get("/api/doughs/none/versions").status_code == 404
+
+
+def test_a_weigh_in_is_found_again(client: TestClient) -> None:
+    id = client.post("/api/doughs", json=SPEC).json()["id"]
+    assert client.get(f"/api/doughs/{id}/weigh-in").json()["rescue"] is None
+    client.put(f"/api/doughs/{id}/weigh-in", json={"poured_g": {"l1": 540.0}, "factor": 1})
+    found = client.get(f"/api/doughs/{id}/weigh-in").json()
+    assert found["state"]["poured_g"] == {"l1": 540.0}
+    assert found["rescue"]["factor"] == pytest.approx(2)
+    client.put(f"/api/doughs/{id}/weigh-in", json={"poured_g": {"l1": 540.0}, "factor": found["rescue"]["factor"]})
+    made = client.get(f"/api/doughs/{id}/weigh-in").json()["made"]
+    assert made["lines"][0]["mass_g"] == pytest.approx(540)
+    assert client.put(f"/api/doughs/{id}/weigh-in", json={"poured_g": {}, "factor": 0}).status_code == 422
+
+
+def test_the_scale_answers(client: TestClient) -> None:
+    client.post("/api/scale/pour", json={"g": 120})
+    time.sleep(0.7)
+    shown = client.get("/api/scale").json()
+    assert shown["stable"]
+    assert shown["g"] == pytest.approx(120, abs=0.7)
+    client.post("/api/scale/tare")
+    assert client.get("/api/scale").json()["g"] == pytest.approx(0, abs=0.5)
+    assert client.post("/api/scale/pour", json={"g": 1e9}).status_code == 422
+
+
+@pytest.mark.parametrize(
+    ("format", "media"),
+    [("jsonld", "application/ld+json"), ("csv", "text/csv"), ("markdown", "text/markdown"), ("text", "text/plain")],
+)
+def test_files_go_out_and_come_in(client: TestClient, format: str, media: str) -> None:
+    id = client.post("/api/doughs", json=SPEC).json()["id"]
+    answer = client.get(f"/api/doughs/{id}/export/{format}")
+    assert answer.headers["content-type"].startswith(media)
+    assert "deck-drops" in answer.headers["content-disposition"]
+    if format in ("jsonld", "text"):
+        imported = client.post("/api/imports", json={"text": answer.text}).json()
+        assert [line["text"] for line in imported["spec"]["lines"]] == [line["text"] for line in SPEC["lines"]]
+    assert client.get(f"/api/doughs/{id}/export/exe").status_code == 422
+
+
+def test_a_two_megabyte_paste_is_refused_in_words(client: TestClient) -> None:
+    answer = client.post("/api/imports", json={"text": "1 g salt\n" * 230_000})
+    assert answer.status_code == 413
+    assert "card" in answer.json()["detail"]
+
+
+def test_starters_are_listed(client: TestClient) -> None:
+    assert len(client.get("/api/starters").json()) == 18
+
+
+def test_data_of_the_first_schema_survives_the_migration(tmp_path: Path) -> None:
+    """Every earlier schema, with data in it, comes up to the newest with the data whole."""
+    import json
+    import sqlite3
+
+    from finebatch.api import create_app
+
+    folder = tmp_path / "old"
+    folder.mkdir()
+    migrate(folder / "kitchen.db", "0001")
+    old = {**SPEC}
+    old.pop("method")
+    old.pop("style_id")
+    with sqlite3.connect(folder / "kitchen.db") as connection:
+        connection.execute(
+            "INSERT INTO doughs VALUES ('a', 'Old', 3, ?, '2026-01-01 00:00:00', '2026-01-01 00:00:00', NULL)",
+            (json.dumps(old),),
+        )
+        connection.execute(
+            "INSERT INTO kitchen VALUES (1, 1, ?)",
+            (json.dumps({**KITCHEN, "habit": {"cup_fill": "scooped", "region": "us"}}),),
+        )
+    connection.close()
+    with TestClient(create_app(folder), base_url="http://localhost") as client:
+        assert client.get("/api/doughs/a").json()["spec"]["lines"] == SPEC["lines"]
+        assert client.get("/api/kitchen").json()["kitchen"]["habit"]["cup_fill"] == "scooped"
+        assert client.post("/api/doughs/a/versions", json={"note": "kept"}).status_code == 201
