@@ -40,7 +40,9 @@ def _dough(db: Transaction, dough_id: str) -> SavedDough:
 def _view(db: Transaction, dough: SavedDough, state: WeighIn) -> WeighInView:
     weighed = weigh_lines(dough.spec.lines, kitchen.get(db).kitchen.habit)
     made = dough.spec.model_copy(update={"lines": as_weighed(dough.spec.lines, weighed, state.factor)})
-    return WeighInView(state=state, targets=targets(weighed, state), rescue=rescue(weighed, state), made=made)
+    return WeighInView(
+        state=state, targets=targets(weighed, state, dough.spec.making.mixing), rescue=rescue(weighed, state), made=made
+    )
 
 
 @router.get("/doughs/{dough_id}/weigh-in", operation_id="getWeighIn")

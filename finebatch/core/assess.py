@@ -147,7 +147,12 @@ def count_eggs(weighed: tuple[WeighedLine, ...]) -> EggCount | None:
     to_buy = math.ceil(used - 1e-6)
     left = max(0.0, to_buy - used)
     each = sum(reading.mass_g or 0.0 for reading in eggs) / used
-    return EggCount(to_buy=to_buy, used=used, left_share=left, left_g=left * each)
+    brushed = sum(
+        line.reading.mass_g or 0.0
+        for line in weighed
+        if line.part is Part.WASH and line.reading.ingredient_id == "egg_whole" and line.reading.unit is not Unit.PIECE
+    )
+    return EggCount(to_buy=to_buy, used=used, left_share=left, left_g=max(0.0, left * each - brushed))
 
 
 def _line_problems(lines: tuple[Line, ...], weighed: tuple[WeighedLine, ...]) -> list[Problem]:

@@ -3,7 +3,6 @@
 from .assess import Assessment
 from .value import Value
 
-
 SHOWN = 0.05  # differences that the shown decimal would hide are none
 
 

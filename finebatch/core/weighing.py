@@ -2,24 +2,20 @@
 
 from pydantic import Field
 
+from .bakemodel import Mixing
 from .formula import Line, Part, Role, WeighedLine
 from .value import Value
 
 TOLERANCE_SHARE = 0.02
 TOLERANCE_G = {"scale": 1.0, "small": 0.2}
 SMALL_G = 20.0
-# By role, the order of the bowl: what is creamed first, then eggs, dry, liquid, pieces.
-_ORDER = [
-    Role.FAT,
-    Role.SUGAR,
-    Role.FLAVOUR,
-    Role.EGG,
-    Role.FLOUR,
-    Role.LEAVENER,
-    Role.SALT,
-    Role.LIQUID,
-    Role.INCLUSION,
-]
+# The order of the bowl by school of mixing: what the method takes first is weighed first.
+_DRY = [Role.FLOUR, Role.LEAVENER, Role.SALT]
+_FAT_FIRST = [Role.FAT, Role.SUGAR, Role.FLAVOUR, Role.EGG, *_DRY, Role.LIQUID, Role.INCLUSION]
+_ORDER = {
+    Mixing.RUB_IN: [*_DRY, Role.FAT, Role.SUGAR, Role.FLAVOUR, Role.EGG, Role.LIQUID, Role.INCLUSION],
+    Mixing.FOAM: [Role.EGG, Role.SUGAR, Role.FLAVOUR, *_DRY, Role.FAT, Role.LIQUID, Role.INCLUSION],
+}
 _PARTS = list(Part)
 
 
@@ -52,12 +48,14 @@ class Rescue(Value):
     top_ups: dict[str, float]
 
 
-def order(weighed: tuple[WeighedLine, ...]) -> list[WeighedLine]:
+def order(weighed: tuple[WeighedLine, ...], mixing: Mixing = Mixing.CREAMED_LIGHT) -> list[WeighedLine]:
     """Lines in the order they are weighed; unread or weightless ones are left out."""
     able = [line for line in weighed if line.reading.mass_g and line.reading.ingredient_id]
 
+    roles = _ORDER.get(mixing, _FAT_FIRST)
+
     def key(line: WeighedLine) -> tuple[int, int]:
-        return _PARTS.index(line.part), _ORDER.index(line.role) if line.role in _ORDER else len(_ORDER)
+        return _PARTS.index(line.part), roles.index(line.role) if line.role in roles else len(roles)
 
     return sorted(able, key=key)
 
@@ -68,10 +66,12 @@ def tolerance_g(target_g: float) -> float:
     return max(TOLERANCE_SHARE * target_g, floor)
 
 
-def targets(weighed: tuple[WeighedLine, ...], state: WeighIn) -> tuple[Target, ...]:
+def targets(
+    weighed: tuple[WeighedLine, ...], state: WeighIn, mixing: Mixing = Mixing.CREAMED_LIGHT
+) -> tuple[Target, ...]:
     """Every line with its target and how it stands."""
     found = []
-    for line in order(weighed):
+    for line in order(weighed, mixing):
         target = (line.reading.mass_g or 0.0) * state.factor
         poured = state.poured_g.get(line.line_id)
         near = tolerance_g(target)

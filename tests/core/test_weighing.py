@@ -4,8 +4,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from finebatch.core.bakemodel import Mixing
 from finebatch.core.dough import percentages_of
-from finebatch.core.formula import dough_parts, split_card, weigh_lines
+from finebatch.core.formula import Role, dough_parts, split_card, weigh_lines
 from finebatch.core.quantity import Habit
 from finebatch.core.weighing import WeighIn, as_weighed, order, rescue, targets
 from finebatch.devices import SimulatedScale
@@ -23,6 +24,11 @@ def test_the_order_is_the_bowls() -> None:
     assert roles[-1] is not None
     assert roles[-1].value == "inclusion"
     assert len(order(WEIGHED)) == len(LINES)
+
+
+def test_rubbed_in_doughs_weigh_the_flour_first_and_foams_the_eggs() -> None:
+    firsts = {mixing: order(WEIGHED, mixing)[0].role for mixing in (Mixing.RUB_IN, Mixing.FOAM)}
+    assert firsts == {Mixing.RUB_IN: Role.FLOUR, Mixing.FOAM: Role.EGG}
 
 
 def test_a_line_stands_short_done_or_over() -> None:

@@ -2,7 +2,7 @@
 import { Tabs } from "radix-ui";
 import type { ReactNode } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
-import { NumberField, Select } from "../../pieces/controls";
+import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
 import { mass, percent, plural } from "../../pieces/say";
 import { BalanceView } from "./BalanceView";
@@ -57,7 +57,9 @@ export function DoughPanel(props: {
             {dough && <Shares dough={dough} />}
             {dough && <Family dough={dough} />}
             <MakingFields spec={spec} problems={problems} onSpec={onSpec} />
-            {found?.eggs && <Eggs eggs={found.eggs} />}
+            {found?.eggs && (
+              <Eggs eggs={found.eggs} onWash={(g) => onSpec({ lines: [...spec.lines, washLine(g)] })} />
+            )}
           </Tabs.Content>
           <Tabs.Content value="balance" tabIndex={-1}>
             {found?.balance ? (
@@ -176,12 +178,27 @@ function Family({ dough }: { dough: Schemas["Dough"] }) {
   );
 }
 
-function Eggs({ eggs }: { eggs: Schemas["EggCount"] }) {
+const washLine = (g: number): DoughSpec["lines"][number] => ({
+  id: `wash${Date.now().toString(36)}`,
+  text: `${g.toFixed(0)} g beaten egg`,
+  part: "wash",
+  ingredient_id: "egg_whole",
+  mass_g: null,
+});
+
+function Eggs({ eggs, onWash }: { eggs: Schemas["EggCount"]; onWash: (g: number) => void }) {
   return (
-    <p className="text-[15px]">
-      Buy <strong>{plural(eggs.to_buy, "egg")}</strong>
-      {eggs.left_g > 1 ? `; ${eggs.left_g.toFixed(0)} g is left over, enough to brush the tops.` : "."}
-    </p>
+    <div className="text-[15px]">
+      <p>
+        Buy <strong>{plural(eggs.to_buy, "egg")}</strong>
+        {eggs.left_g > 1 ? `; ${eggs.left_g.toFixed(0)} g is left over, enough to brush the tops.` : "."}
+      </p>
+      {eggs.left_g > 1 && (
+        <Button className="mt-1.5" onClick={() => onWash(eggs.left_g)}>
+          Add it as a wash
+        </Button>
+      )}
+    </div>
   );
 }
 

@@ -48,6 +48,16 @@ export function MethodView({
                 maxLength={300}
                 onChange={(event) => change(step.id, { text: event.target.value })}
               />
+              <select
+                aria-label={`Who is busy with step ${i + 1}`}
+                className="control mb-1 h-11 text-[14px]"
+                value={step.attention}
+                onChange={(event) => change(step.id, { attention: event.target.value as Step["attention"] })}
+              >
+                <option value="hands">hands</option>
+                <option value="mixer">mixer</option>
+                <option value="passive">nobody, it waits</option>
+              </select>
               {step.cue && <p className="text-[14px] leading-tight text-quiet">Until: {step.cue}</p>}
               {step.caution && (
                 <p className="text-[14px] leading-tight font-medium text-ask-edge">{step.caution}</p>

@@ -1,5 +1,6 @@
 /** What comes out: portion in, cookies out; drawn to scale, with ranges and what to look for. */
 import clsx from "clsx";
+import { Link, useParams } from "react-router";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
 import { useCatalogue } from "../../client/hooks";
 import { OutcomeDrawing } from "../../drawing/outcome";
@@ -23,6 +24,7 @@ export function OutcomePanel(props: {
   className?: string;
 }) {
   const { spec, found, kitchen, problems, onSpec } = props;
+  const { id } = useParams();
   const outcome = found?.outcome;
   const trays = found?.trays;
   const shown = problems.filter((problem) => problem.remedy && problem.field.startsWith("oven."));
@@ -59,9 +61,17 @@ export function OutcomePanel(props: {
             </div>
             <Figures outcome={outcome} kitchen={kitchen} />
             {trays && (
-              <p className="border-t border-line pt-2">
-                <strong>{plural(trays.loads.length, "load")}</strong> on {trays.tray.name.toLowerCase()}:{" "}
-                {loadsText(trays.loads)}
+              <p className="flex items-center justify-between gap-3 border-t border-line pt-1">
+                <span>
+                  <strong>{plural(trays.loads.length, "load")}</strong> on {trays.tray.name.toLowerCase()}:{" "}
+                  {loadsText(trays.loads)}
+                </span>
+                <Link
+                  to={`/trays/${id}`}
+                  className="inline-flex min-h-11 items-center font-semibold whitespace-nowrap underline underline-offset-4"
+                >
+                  See the trays
+                </Link>
               </p>
             )}
           </>

@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { type ApiError, api, type Kitchen, need, type Schemas } from "../../client/api";
 import { useKitchen, useSaveKitchen } from "../../client/hooks";
 import { Button, Field, Segments, Select } from "../../pieces/controls";
-import { Panel } from "../../pieces/notes";
+import { Note, Panel } from "../../pieces/notes";
 import { grams, plural } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
 import { Starters } from "./Starters";
@@ -21,13 +21,14 @@ export function NewDough() {
   const [name, setName] = useState("");
   const [read, setRead] = useState<Schemas["CardRead"]>();
   const [error, setError] = useState<string>();
+  const [notes, setNotes] = useState<string[]>([]);
   const { data: kitchen } = useKitchen();
   const saveKitchen = useSaveKitchen();
   const navigate = useNavigate();
   const client = useQueryClient();
 
   useEffect(() => {
-    localStorage.setItem(DRAFT, text);
+    keepDraft(text);
     if (!kitchen || !text.trim()) {
       setRead(undefined);
       setError(undefined);
@@ -36,11 +37,15 @@ export function NewDough() {
     const timer = setTimeout(async () => {
       try {
         if (isJson(text)) {
-          const { spec } = await need(api.POST("/api/imports", { body: { text } }));
+          const { spec, notes } = await need(api.POST("/api/imports", { body: { text } }));
+          setNotes(notes);
           const body = { dough: spec, kitchen };
           const { lines: weighed } = await need(api.POST("/api/assessments", { body }));
           setRead({ lines: spec.lines, weighed });
-        } else setRead(await need(api.POST("/api/cards/read", { body: { text, habit: kitchen.habit } })));
+        } else {
+          setNotes([]);
+          setRead(await need(api.POST("/api/cards/read", { body: { text, habit: kitchen.habit } })));
+        }
         setError(undefined);
       } catch (failure) {
         setRead(undefined);
@@ -116,6 +121,11 @@ export function NewDough() {
               )}
             </Field>
             {kitchen && <HabitFields kitchen={kitchen} onKitchen={saveKitchen.mutate} />}
+            {notes.map((note) => (
+              <Note key={note} severity="note">
+                {note}
+              </Note>
+            ))}
             <div className="flex flex-wrap items-center gap-3">
               <Button kind="main" onClick={toBench}>
                 Put it on the bench
@@ -166,6 +176,15 @@ export function NewDough() {
       </div>
     </>
   );
+}
+
+/** The draft outlives a reload; a text too large for the browser's store simply does not. */
+function keepDraft(text: string) {
+  try {
+    localStorage.setItem(DRAFT, text);
+  } catch {
+    localStorage.removeItem(DRAFT);
+  }
 }
 
 const isJson = (text: string) => /^\s*[[{]/.test(text);
