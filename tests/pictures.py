@@ -3,7 +3,7 @@
 import tempfile
 from pathlib import Path
 
-from playwright.sync_api import sync_playwright
+from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
 
@@ -22,6 +22,8 @@ def main() -> None:
             "card": "/new",
             "bench": f"/bench/{doughs['Deck Drops']}",
             "bench-cut-outs": f"/bench/{doughs['Tide Rounds']}",
+            "weigh-in": f"/weigh/{doughs['Deck Drops']}",
+            "printed-card": f"/card/{doughs['Deck Drops']}",
             "trays": f"/trays/{doughs['Deck Drops']}",
             "day": "/day",
             "plan": f"/day/{plan}",
@@ -30,14 +32,31 @@ def main() -> None:
         card = "1½ cups plain flour, sifted\n1 stick soft butter\n½ cup brown sugar\nhalf an egg\n3 to 4 tbsp milk\npinch of salt"
         for name, path in places.items():
             page.goto(server.url + path)
-            page.wait_for_load_state("networkidle")
+            page.wait_for_timeout(1500)
             if name == "card":
                 page.get_by_label("Name").fill("Slip Drops")
                 page.get_by_label("Ingredients, one to a line").fill(card)
             page.wait_for_timeout(700)
             page.screenshot(path=FOLDER / f"{name}.png")
+        bench_sheets(page, f"{server.url}/bench/{doughs['Deck Drops']}")
         browser.close()
         server.kill()
+
+
+def bench_sheets(page: Page, url: str) -> None:
+    """The bench's other views and sheets."""
+    page.goto(url)
+    page.get_by_role("tab", name="Balance").click()
+    page.wait_for_timeout(700)
+    page.screenshot(path=FOLDER / "bench-balance.png")
+    page.get_by_role("button", name="Scale").click()
+    page.wait_for_timeout(900)
+    page.screenshot(path=FOLDER / "scale.png")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Swap").click()
+    page.get_by_role("button", name="Ground flaxseed").click()
+    page.wait_for_timeout(900)
+    page.screenshot(path=FOLDER / "swap.png")
 
 
 if __name__ == "__main__":
