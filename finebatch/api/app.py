@@ -46,6 +46,7 @@ def create_app(folder: Path, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("12
     }
     app = FastAPI(title="Fine Batch", version="0.1.0", lifespan=lifespan, responses=described)
     problems.install(app)
+    problems.describe(app)
     app.add_middleware(Guard)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=list(hosts))
     for part in (bench, formulas, doughs, kitchen, plans, weighing):
@@ -57,5 +58,6 @@ def create_app(folder: Path, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("12
         return {"status": "ok"}
 
     if web.is_dir():
-        app.mount("/", Interface(directory=web, html=True), name="interface")
+        # Not a mount: a mount on "/" would answer wrong methods on API paths with 404 instead of 405.
+        app.router.default = Interface(directory=web, html=True)
     return app

@@ -101,3 +101,19 @@ def install(app: FastAPI) -> None:
         response = _respond(ProblemDetails(title=str(error.detail), status=error.status_code, detail=str(error.detail)))
         response.headers.update(error.headers or {})
         return response
+
+
+def describe(app: FastAPI) -> None:
+    """Say in the app's schema, too, that errors are problem details."""
+    make = app.openapi
+
+    def with_problems() -> dict[str, Any]:
+        schema = make()
+        for operations in schema["paths"].values():
+            for operation in operations.values():
+                for code, response in operation["responses"].items():
+                    if code >= "400" and "application/json" in response.get("content", {}):
+                        response["content"][MEDIA_TYPE] = response["content"].pop("application/json")
+        return schema
+
+    app.openapi = with_problems  # type: ignore[method-assign]
