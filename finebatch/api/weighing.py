@@ -3,7 +3,7 @@
 from fastapi import APIRouter, Request
 from pydantic import Field
 
-from ..core.assess import DoughSpec
+from ..core.assess import DoughSpec, assess
 from ..core.formula import weigh_lines
 from ..core.value import Value
 from ..core.weighing import Rescue, Target, WeighIn, as_weighed, rescue, targets
@@ -22,6 +22,8 @@ class WeighInView(Value):
     targets: tuple[Target, ...]
     rescue: Rescue | None
     made: DoughSpec
+    cookies: int | None  # of the dough as it is being made
+    cookies_rescued: int | None  # after the rescue, if one is offered
 
 
 class Pour(Value):
@@ -38,10 +40,24 @@ def _dough(db: Transaction, dough_id: str) -> SavedDough:
 
 
 def _view(db: Transaction, dough: SavedDough, state: WeighIn) -> WeighInView:
-    weighed = weigh_lines(dough.spec.lines, kitchen.get(db).kitchen.habit)
-    made = dough.spec.model_copy(update={"lines": as_weighed(dough.spec.lines, weighed, state.factor)})
+    place = kitchen.get(db).kitchen
+    weighed = weigh_lines(dough.spec.lines, place.habit)
+    offered = rescue(weighed, state)
+
+    def made(factor: float) -> DoughSpec:
+        return dough.spec.model_copy(update={"lines": as_weighed(dough.spec.lines, weighed, factor)})
+
+    def cookies(factor: float) -> int | None:
+        outcome = assess(made(factor), place).outcome
+        return outcome.pieces.count if outcome else None
+
     return WeighInView(
-        state=state, targets=targets(weighed, state, dough.spec.making.mixing), rescue=rescue(weighed, state), made=made
+        state=state,
+        targets=targets(weighed, state, dough.spec.making.mixing),
+        rescue=offered,
+        made=made(state.factor),
+        cookies=cookies(state.factor),
+        cookies_rescued=cookies(offered.factor) if offered else None,
     )
 
 

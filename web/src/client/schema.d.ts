@@ -1885,6 +1885,10 @@ export interface components {
             targets: components["schemas"]["Target"][];
             rescue: components["schemas"]["Rescue"] | null;
             made: components["schemas"]["DoughSpec"];
+            /** Cookies */
+            cookies: number | null;
+            /** Cookies Rescued */
+            cookies_rescued: number | null;
         };
         /**
          * WeighedLine
