@@ -134,6 +134,7 @@ def test_an_over_poured_weigh_in_is_rescued(page: Page, server: Server) -> None:
     page.reload()
     expect(page.get_by_text("Caster sugar: 50 g too much.")).to_be_visible()
     expect(page.get_by_text("1.50 times the dough")).to_be_visible()
+    expect(page.get_by_text(re.compile(r"20 cookies instead of 13"))).to_be_visible()
     page.get_by_role("button", name="Make the rest to match").click()
     expect(page.get_by_text("Caster sugar: 50 g too much.")).to_be_hidden()
     expect(page.get_by_role("button", name=re.compile("Unsalted butter.*top up (49|50|51) g"))).to_be_visible()

@@ -293,8 +293,8 @@ function RescueNote({
           {over?.name}: {grams((over?.poured_g ?? 0) - (over?.target_g ?? 0))} too much.
         </strong>{" "}
         Spoon some out and weigh it again, or make the rest to match: {rescue.factor.toFixed(2)} times the
-        dough, {mass(rescue.dough_g, units)} in all and that many more cookies of the same size, so oven and
-        minutes stay as they are
+        dough, {mass(rescue.dough_g, units)} in all, {view.cookies_rescued ?? "?"} cookies instead of{" "}
+        {view.cookies ?? "?"}. Each keeps its size, so oven and minutes stay as they are
         {tops > 0 ? `; ${plural(tops, "ingredient")} already in the bowl must be topped up` : ""}.
       </p>
       <Button className="mt-2 min-h-14 text-[18px]" onClick={() => onRescue(rescue.factor)}>
