@@ -1,22 +1,23 @@
 """From lines and settings to everything the bench shows: dough, pieces, baked cookie, trays. A pipeline of pure steps."""
 
 import math
+from enum import StrEnum
 
 from pydantic import Field
 
-from .bakemodel import Mix, Prediction, Shape, disc, mound, predict
+from .bakemodel import Interval, Mix, Prediction, predict
 from .bakemodel.batch import Case, Shift
 from .balance import Balance, balance_of
 from .cautions import warnings_of
 from .dough import Dough, Making, dough_of, mix_of_dough
-from .forming import CutoutForm, Form, Pieces, ScoopForm, cut, scoop
-from .forming.scoop import portion_mass_g
+from .forming import AnyForm, CutoutForm, Form, LogForm, Pieces, ScoopForm
 from .formula import MAX_LINES, Line, Part, WeighedLine, dough_parts, weigh_lines
 from .kitchen import Kitchen, Tray
 from .method import MethodStep, propose
 from .oven import OvenSetting, check_oven, to_c
 from .problems import Problem, Severity, ask, stop
 from .quantity import Sureness, Unit
+from .shaping import piece_mass_g, raw_shape, shape_pieces
 from .styles import Style
 from .trays import Arrangement, arrange, even_loads, most_on
 from .value import Value
@@ -24,11 +25,18 @@ from .value import Value
 FRIDGE_C = 4.0
 CHILL_TIME_CONSTANT_H = 0.7  # a wrapped disc or a tray of portions, to 63% of the way
 ROLLING_WARMS_K = 6.0
-MOST_PIECES = 400
 # The catalogue's compositions differ a little from those the model was fitted with; this recentres its calibration
 # cases (docs/model.md, section 9).
 CATALOGUE_LN_VISCOSITY = -0.15
 FIRST_LOOK_SHARE = 0.85  # look this early, of the low end of first done
+
+
+class Finish(StrEnum):
+    """Where in its window the baker takes a cookie out."""
+
+    SOFT = "soft"
+    USUAL = "usual"
+    CRISP = "crisp"
 
 
 class DoughSpec(Value):
@@ -40,16 +48,20 @@ class DoughSpec(Value):
     form: Form = ScoopForm()
     oven: OvenSetting = OvenSetting()
     tray_id: str = Field(default="medium", max_length=40)
+    bake_now: int | None = Field(default=None, ge=1, le=400)  # pieces to bake today; the rest of them is kept
+    finish: Finish = Finish.USUAL
     style_id: str | None = Field(default=None, max_length=40)  # the family, where the baker says it
     method: tuple[MethodStep, ...] | None = Field(default=None, max_length=40)  # None: as proposed
 
 
 class Window(Value):
-    """Minutes in the oven: when to look first, done from..to in the middle of the prediction, and its whole range."""
+    """Minutes in the oven: when to look first, done from..to in the middle of the prediction, the minute to aim for by
+    the baker's finish, and the whole range."""
 
     first_look_min: float
     done_from_min: float
     done_to_min: float
+    aim_min: float
     earliest_min: float
     latest_min: float
     cue: str
@@ -71,6 +83,7 @@ class TrayPlan(Value):
     tray: Tray
     most_per_tray: int
     loads: tuple[int, ...]
+    kept: int  # pieces not baked now
     widest_mm: float
     layout: Arrangement
 
@@ -112,7 +125,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
         return Assessment(lines=weighed, problems=tuple(problems))
     mix = mix_of_dough(parts, spec.making)
     density = mix.density_kg_m3 / 1000
-    portion_g = portion_mass_g(spec.form, density) if isinstance(spec.form, ScoopForm) else None
+    portion_g = piece_mass_g(spec.form, sum(grams for _, grams in parts), density)
     dough, style = dough_of(parts, mix, spec.form.kind, portion_g, spec.style_id)
     problems += warnings_of(weighed, style, dough.percentages, spec.making)
     method = spec.method or propose(
@@ -124,7 +137,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     if pieces is None or any(p.severity is Severity.STOP and p.field.startswith("oven") for p in problems):
         return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=tuple(problems))
     outcome = _bake(spec, kitchen, mix, style, pieces)
-    trays, wrong = lay_out(outcome, kitchen.tray(spec.tray_id))
+    trays, wrong = lay_out(outcome, kitchen.tray(spec.tray_id), spec.bake_now)
     balance = (
         balance_of(parts, dough.percentages, style, mix, outcome.baked.loss_pct.value) if dough.percentages else None
     )
@@ -163,77 +176,11 @@ def _line_problems(lines: tuple[Line, ...], weighed: tuple[WeighedLine, ...]) ->
     return found
 
 
-def dough_temperature_c(making: Making, room_c: float, form: CutoutForm | ScoopForm) -> float:
-    """°C of the raw pieces at the oven door: room, cooling towards the fridge with a 0.7 h time constant; rolling
-    and cutting warms a cold dough again by about 6 K (never past the room)."""
+def dough_temperature_c(making: Making, room_c: float, form: AnyForm) -> float:
+    """°C of the raw pieces at the oven door: room, cooling towards the fridge with a 0.7 h time constant; rolling,
+    cutting and shaping by hand warms a cold dough again by about 6 K (never past the room)."""
     cold = FRIDGE_C + (room_c - FRIDGE_C) * math.exp(-making.chill_h / CHILL_TIME_CONSTANT_H)
-    return min(room_c, cold + ROLLING_WARMS_K) if isinstance(form, CutoutForm) else cold
-
-
-def shape_pieces(
-    form: CutoutForm | ScoopForm, dough_g: float, density_g_ml: float, style: Style
-) -> tuple[Pieces | None, list[Problem]]:
-    """The raw pieces this form makes of the dough, or None with the reason at its field."""
-    if isinstance(form, ScoopForm):
-        return _scooped(form, dough_g, density_g_ml, style)
-    plan = cut(dough_g, form, density_g_ml)
-    if plan.count == 0:
-        message = f"One {form.cutter_mm:.0f} mm round at {form.thickness_mm:g} mm needs a sheet of {plan.piece_g:.0f} g and more; there are {dough_g:.0f} g of dough."
-        return None, [stop("form.cutter_mm", message + " Take a smaller cutter or a thinner sheet.")]
-    if plan.count > MOST_PIECES:
-        return None, [
-            stop(
-                "form.cutter_mm",
-                f"That makes {plan.count} cookies. Over {MOST_PIECES} is more than one evening: take a larger cutter or less dough.",
-            )
-        ]
-    return Pieces(
-        count=plan.count,
-        mass_g=plan.piece_g,
-        raw_diameter_mm=form.cutter_mm,
-        raw_height_mm=form.thickness_mm,
-        leftover_g=plan.waste_g,
-        rolls=plan.rolls,
-    ), []
-
-
-def _scooped(form: ScoopForm, dough_g: float, density_g_ml: float, style: Style) -> tuple[Pieces | None, list[Problem]]:
-    portion_g = portion_mass_g(form, density_g_ml)
-    field = "form.portion_g" if form.scoop_no is None else "form.scoop_no"
-    if portion_g > dough_g:
-        return None, [
-            stop(
-                field,
-                f"A portion of {portion_g:.0f} g is more than the whole dough ({dough_g:.0f} g). Take a smaller portion.",
-            )
-        ]
-    count, leftover = scoop(dough_g, portion_g)
-    if count > MOST_PIECES:
-        return None, [
-            stop(
-                field,
-                f"That makes {count} cookies. Over {MOST_PIECES} is more than one evening: take a larger portion or less dough.",
-            )
-        ]
-    raw = mound(portion_g, density_g_ml * 1000)
-    problems = []
-    if portion_g < 4 or portion_g > 250:
-        problems.append(
-            ask(
-                field,
-                f"{portion_g:.0f} g is an unusual size for a cookie; {style.portion_low_g:.0f} to {style.portion_high_g:.0f} g is usual for a {style.label}.",
-            )
-        )
-    return Pieces(
-        count=count, mass_g=portion_g, raw_diameter_mm=raw.diameter_mm, raw_height_mm=raw.height_mm, leftover_g=leftover
-    ), problems
-
-
-def raw_shape(form: CutoutForm | ScoopForm, pieces: Pieces, density_g_ml: float) -> Shape:
-    """The raw piece as the bake model sees it."""
-    if isinstance(form, CutoutForm):
-        return disc(form.cutter_mm, form.thickness_mm, density_g_ml * 1000)
-    return mound(pieces.mass_g, density_g_ml * 1000)
+    return cold if isinstance(form, ScoopForm | LogForm) else min(room_c, cold + ROLLING_WARMS_K)
 
 
 def bake_case(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces: Pieces) -> Case:
@@ -241,7 +188,7 @@ def bake_case(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces:
     tray = kitchen.tray(spec.tray_id)
     return Case(
         mix=mix,
-        shape=raw_shape(spec.form, pieces, mix.density_kg_m3 / 1000),
+        shape=raw_shape(spec.form, pieces.mass_g, mix.density_kg_m3 / 1000),
         oven_c=to_c(spec.oven.value, spec.oven.scale),
         style=style.end,
         dough_c=dough_temperature_c(spec.making, kitchen.room_c, spec.form),
@@ -255,12 +202,13 @@ def bake_case(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces:
 
 def _bake(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces: Pieces) -> Outcome:
     case = bake_case(spec, kitchen, mix, style, pieces)
-    weighed = kitchen.weighs_portions or isinstance(spec.form, CutoutForm)
-    baked = predict(case, weighed)
+    weighed = kitchen.weighs_portions or isinstance(spec.form, CutoutForm | LogForm)
+    baked = _across(predict(case, weighed), pieces)
     window = Window(
         first_look_min=max(1.0, FIRST_LOOK_SHARE * baked.first_done_min.low),
         done_from_min=baked.first_done_min.value,
         done_to_min=baked.last_good_min.value,
+        aim_min=_aim(spec.finish, baked),
         earliest_min=baked.first_done_min.low,
         latest_min=baked.last_good_min.high,
         cue=style.cue,
@@ -268,7 +216,24 @@ def _bake(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces: Pie
     return Outcome(pieces=pieces, dough_c=case.dough_c, oven_c=case.oven_c, baked=baked, window=window)
 
 
-def lay_out(outcome: Outcome, tray: Tray) -> tuple[TrayPlan | None, list[Problem]]:
+def _aim(finish: Finish, baked: Prediction) -> float:
+    """The minute to aim for: a tenth into the window for soft, the middle, or a tenth before its end for crisp."""
+    share = {Finish.SOFT: 0.1, Finish.USUAL: 0.5, Finish.CRISP: 0.9}[finish]
+    return baked.first_done_min.value + share * (baked.last_good_min.value - baked.first_done_min.value)
+
+
+def _across(baked: Prediction, pieces: Pieces) -> Prediction:
+    """The model bakes a rope's own width; a figure laid of it is wider by what lies between its strands."""
+    if pieces.strand_mm is None:
+        return baked
+    more = pieces.raw_diameter_mm - pieces.strand_mm
+    rope = baked.diameter_mm
+    width = Interval(value=rope.value + more, low=rope.low + more, high=rope.high + more)
+    ratio = Interval(**{key: getattr(width, key) / pieces.raw_diameter_mm for key in ("value", "low", "high")})
+    return baked.model_copy(update={"diameter_mm": width, "spread_ratio": ratio})
+
+
+def lay_out(outcome: Outcome, tray: Tray, bake_now: int | None = None) -> tuple[TrayPlan | None, list[Problem]]:
     """The batch on one kind of tray, spaced by the top of the predicted range; None if not even one cookie fits."""
     widest = max(outcome.baked.diameter_mm.high, outcome.pieces.raw_diameter_mm)
     most, _ = most_on(tray.width_mm, tray.depth_mm, widest)
@@ -278,6 +243,9 @@ def lay_out(outcome: Outcome, tray: Tray) -> tuple[TrayPlan | None, list[Problem
             "Choose a larger tray, or make the cookies smaller."
         )
         return None, [stop("tray_id", message)]
-    loads = even_loads(outcome.pieces.count, most)
+    baked = min(bake_now or outcome.pieces.count, outcome.pieces.count)
+    loads = even_loads(baked, most)
     layout = arrange(loads[0], tray.width_mm, tray.depth_mm, widest)
-    return TrayPlan(tray=tray, most_per_tray=most, loads=loads, widest_mm=widest, layout=layout), []
+    return TrayPlan(
+        tray=tray, most_per_tray=most, loads=loads, kept=outcome.pieces.count - baked, widest_mm=widest, layout=layout
+    ), []

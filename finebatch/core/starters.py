@@ -10,13 +10,13 @@ from pydantic import TypeAdapter
 from .assess import DoughSpec
 from .bakemodel import FatState, Mixing
 from .dough import Making
-from .forming import CutoutForm, Form, ScoopForm
+from .forming import AnyForm, Form
 from .formula import split_card
 from .oven import OvenSetting
 from .styles import styles
 from .value import Value
 
-_FORM: TypeAdapter[ScoopForm | CutoutForm] = TypeAdapter(Form)
+_FORM: TypeAdapter[AnyForm] = TypeAdapter(Form)
 
 
 class Starter(Value):

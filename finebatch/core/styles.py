@@ -82,6 +82,10 @@ def _style(row: dict[str, str]) -> Style:
 # Which families each form can be: a form the baker has chosen says more than the percentages do.
 OF_FORM = {
     "scoop": ("drop_chewy", "drop_crisp", "drop_cakey", "drop_lacy", "giant_thick", "rolled_ball"),
+    "ball": ("rolled_ball", "thumbprint", "oil_crumble_ball", "drop_chewy", "drop_crisp"),
+    "batter": ("foam_wafer", "drop_lacy"),
+    "log": ("sliced_log_shortbread", "custard_slice"),
+    "rope": ("rope_shaped",),
     "cutout": ("cutout_butter", "cutout_spiced", "thin_cracker_sheet"),
 }
 
@@ -107,7 +111,7 @@ def nearest(percentages: dict[str, float], form: str, portion_g: float | None = 
 
     def score(style: Style) -> float:
         off = 0.0
-        if portion_g is not None and form == "scoop":
+        if portion_g is not None and form in ("scoop", "ball"):
             off = max(0.0, style.portion_low_g / portion_g - 1, portion_g / style.portion_high_g - 1)
         return distance(percentages, style) + min(off, 2.0)
 

@@ -99,3 +99,10 @@ def log(mass_g: float, diameter_mm: float, length_mm: float, density_kg_m3: floa
     return Shape(
         Flow.PLANAR, diameter_mm / 2000, mass_g / 1000 / density_kg_m3, mass_g / 1000, 0.80, length_m=length_mm / 1000
     )
+
+
+def rope(mass_g: float, length_mm: float, density_kg_m3: float) -> Shape:
+    """A rope laid on the tray; it flows to both sides, whatever figure it lies in."""
+    volume = mass_g / 1000 / density_kg_m3
+    length = length_mm / 1000
+    return Shape(Flow.PLANAR, math.sqrt(volume / (math.pi * length)), volume, mass_g / 1000, 0.785, length_m=length)

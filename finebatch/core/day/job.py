@@ -8,7 +8,7 @@ from pydantic import AwareDatetime, Field
 
 from ..assess import Assessment, DoughSpec
 from ..facts import number, rows
-from ..forming import CutoutForm
+from ..forming import AnyForm, BallForm, CutoutForm
 from ..formula import Part
 from ..method import chill_hours, mixing_minutes, softening_minutes
 from ..styles import styles
@@ -85,6 +85,19 @@ def typical_s(step: str, style: str = "any") -> float:
     return next(seconds for (name, _), seconds in times.items() if name == step)
 
 
+def _form_step(form: AnyForm) -> str:
+    """The process table's shaping step for a form."""
+    if isinstance(form, BallForm):
+        return "form_thumbprint_fill" if form.filling_g else "form_ball"
+    return {
+        "scoop": "form_scoop",
+        "cutout": "form_cutout_reroll",
+        "log": "form_slice",
+        "rope": "form_rope_shape",
+        "batter": "form_spread_wafer",
+    }[form.kind]
+
+
 def job_for(spec: DoughSpec, found: Assessment, trays: int, racks: int) -> DayJob:
     """The day's work for an assessed dough. ValueError, with a sentence for a person, if it cannot be baked yet."""
     if found.outcome is None or found.trays is None:
@@ -94,8 +107,8 @@ def job_for(spec: DoughSpec, found: Assessment, trays: int, racks: int) -> DayJo
         raise ValueError(
             f"{len(loads)} loads are more than one evening holds (at most {MOST_LOADS}). Use a larger tray, or bake part of the dough."
         )
-    cut = isinstance(spec.form, CutoutForm)
-    per_piece = typical_s("form_cutout_reroll") if cut else typical_s("form_scoop")
+    rolled = isinstance(spec.form, CutoutForm)
+    per_piece = typical_s(_form_step(spec.form))
     counted = sum(1 for line in found.lines if line.part is Part.DOUGH)
     chill = round(3600 * chill_hours(found.method))
     window = found.outcome.window
@@ -107,12 +120,12 @@ def job_for(spec: DoughSpec, found: Assessment, trays: int, racks: int) -> DayJo
         chill_s=chill,
         chill_max_s=max(chill, 72 * 3600) if chill else 0,
         temper_after_s=TEMPER_AFTER_S,
-        temper_s=round(typical_s("temper_dough_after_chill")) if cut else 0,
+        temper_s=round(typical_s("temper_dough_after_chill")) if rolled else 0,
         preheat_s=round(typical_s("preheat_home_oven_180c")),
         pieces=loads,
         form_s=tuple(math.ceil(LINE_TRAY_S + per_piece * pieces) for pieces in loads),
         load_s=round(typical_s("oven_load")),
-        bake_s=round(60 * (window.done_from_min + window.done_to_min) / 2),
+        bake_s=round(60 * window.aim_min),
         turn_s=round(typical_s("oven_rotate")),
         unload_s=round(typical_s("oven_unload")),
         rest_s=round(60 * style.tray_rest_min) if style else 300,

@@ -204,8 +204,7 @@ def _load_steps(
 ) -> list[Step]:
     load = table.loads[i]
     pieces = job.pieces[i]
-    cut = isinstance(spec.form, CutoutForm)
-    verb = "Roll and cut" if cut else "Scoop"
+    verb = VERBS[spec.form.kind]
     window = found.outcome.window if found.outcome else None
     look = f"Look from minute {window.first_look_min:.0f}: {window.cue}." if window else ""
     bake_from = load.load + t.load
@@ -238,6 +237,9 @@ def _load_steps(
     ]
 
 
+VERBS = {
+    "scoop": "Scoop", "cutout": "Roll and cut", "ball": "Roll", "batter": "Drop and spread", "log": "Slice", "rope": "Shape",
+}  # fmt: skip
 IN_OVEN = (Kind.LOAD, Kind.BAKE, Kind.UNLOAD)
 
 
