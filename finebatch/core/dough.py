@@ -142,7 +142,8 @@ def may_contain_of(parts: list[tuple[Ingredient, float]]) -> tuple[str, ...]:
     found = []
     for item, _ in parts:
         for caution in item.cautions.split(";"):
-            if re.search(r"may contain|may hold|contaminated|traces|packed alongside", caution):
+            warns = re.search(r"may contain|may hold|contaminated|traces|packed alongside", caution)
+            if warns and re.search(r"milk|nut|wheat|soy|egg|sesame|gluten|barley|lupin|sulph", caution):
                 found.append(f"{item.name.split(',')[0].split(' (')[0].lower()}: {caution.strip()}")
     return tuple(dict.fromkeys(found))
 

@@ -82,7 +82,7 @@ def _style(row: dict[str, str]) -> Style:
 # Which families each form can be: a form the baker has chosen says more than the percentages do.
 OF_FORM = {
     "scoop": ("drop_chewy", "drop_crisp", "drop_cakey", "drop_lacy", "giant_thick", "rolled_ball"),
-    "ball": ("rolled_ball", "thumbprint", "oil_crumble_ball", "drop_chewy", "drop_crisp"),
+    "ball": ("rolled_ball", "thumbprint", "oil_crumble_ball"),
     "batter": ("foam_wafer", "drop_lacy"),
     "log": ("sliced_log_shortbread", "custard_slice"),
     "rope": ("rope_shaped",),

@@ -244,3 +244,45 @@ def test_the_help_key_lists_the_keys(page: Page, shared: Server) -> None:
     expect(page.get_by_role("dialog", name="By keyboard")).to_be_visible()
     page.keyboard.press("Escape")
     expect(page.get_by_role("dialog", name="By keyboard")).to_be_hidden()
+
+
+def test_a_thumbprint_with_its_jam(page: Page, shared: Server) -> None:
+    page.goto(f"{shared.url}/new")
+    page.get_by_role("button", name="Thumbprint").click()
+    outcome = page.get_by_role("region", name="What comes out")
+    expect(outcome).to_contain_text("140 g filling in all, 4 g in each")
+    page.get_by_label("Filling each", exact=True).fill("5")
+    expect(outcome).to_contain_text("175 g filling in all")
+    page.get_by_label("Size by").select_option("count")
+    page.get_by_label("Pieces", exact=True).fill("30")
+    expect(outcome.get_by_text("30 cookies")).to_be_visible()
+    saved(page)
+
+
+def test_six_on_a_small_tray_tonight_and_the_rest_kept(page: Page, shared: Server) -> None:
+    on_the_bench(page, shared, name="Tonight Drops")
+    page.get_by_label("Take them out").select_option("soft")
+    page.get_by_role("link", name="See the trays").click()
+    page.get_by_role("radio", name=re.compile("Small sheet")).check()
+    page.get_by_role("textbox", name="Bake now").fill("6")
+    expect(page.get_by_role("heading", name="1 load: 6")).to_be_visible()
+    expect(page.get_by_text(re.compile(r"\d+ pieces kept raw. With egg: two to four days"))).to_be_visible()
+    saved(page)
+    page.reload()
+    expect(page.get_by_role("heading", name="1 load: 6")).to_be_visible()
+
+
+@pytest.mark.parametrize(
+    ("kind", "words"),
+    [("log", "in the heels"), ("rope", "Each from a rope"), ("batter", "Level spoons"), ("cutout", "First sheet")],
+)
+def test_every_form_asks_only_what_its_bakers_decide(page: Page, shared: Server, kind: str, words: str) -> None:
+    on_the_bench(
+        page, shared, "250 g plain flour\n150 g butter\n120 g caster sugar\n1 egg\n1 tsp baking powder", f"Form {kind}"
+    )
+    page.get_by_label("Form", exact=True).select_option(kind)
+    outcome = page.get_by_role("region", name="What comes out")
+    expect(outcome.get_by_text(re.compile(words))).to_be_visible()
+    expect(outcome.get_by_text(re.compile(r"^\d+ cookies$"))).to_be_visible()
+    expect(page.get_by_role("img", name=re.compile("drawn to scale"))).to_be_visible()
+    saved(page)

@@ -12,7 +12,7 @@ from finebatch.core.day.greedy import first_plan
 from finebatch.core.day.job import job_for, typical_s
 from finebatch.core.day.plan import _colour
 from finebatch.core.day.ticks import CHUNK_TICKS, TICK_S, _chunks, to_ticks, up
-from finebatch.core.forming import ScoopForm
+from finebatch.core.forming import BallForm, BatterForm, LogForm, RopeForm, ScoopForm
 from finebatch.core.kitchen import Kitchen, Tray
 from finebatch.core.oven import OvenSetting
 from finebatch.core.trays import even_loads
@@ -118,3 +118,32 @@ def test_no_more_trays_or_racks_are_named_than_there_are(trays: int, racks: int)
     )
     assert len({step.tray for step in plan.steps if step.tray}) <= trays
     assert {step.rack for step in plan.steps if step.rack} <= set(range(1, racks + 1))
+
+
+@pytest.mark.parametrize(
+    ("form", "verb"),
+    [
+        (BallForm(portion_g=40), "Roll"),
+        (LogForm(), "Slice"),
+        (RopeForm(), "Shape"),
+        (BatterForm(spoon_ml=20), "Drop and spread"),
+    ],
+    ids=lambda value: getattr(value, "kind", ""),
+)
+def test_every_form_can_be_planned(form: object, verb: str) -> None:
+    spec = drop_dough(form=form)
+    plan = make_plan(
+        spec, assess(spec, KITCHEN), KITCHEN, DayRequest(at=NOW + timedelta(hours=20), trays=3, racks=2), NOW
+    )
+    assert any(step.title.startswith(verb) for step in plan.steps if step.kind is Kind.FORM)
+
+
+def test_filling_thumbprints_takes_longer_to_shape() -> None:
+    plain, filled = (drop_dough(form=BallForm(portion_g=30, filling_g=g)) for g in (0, 4))
+    jobs = [job_for(spec, assess(spec, KITCHEN), 2, 1) for spec in (plain, filled)]
+    assert jobs[1].form_s[0] > jobs[0].form_s[0]
+
+
+def test_a_kept_part_is_not_planned() -> None:
+    spec = drop_dough(form=ScoopForm(portion_g=40), bake_now=6)
+    assert sum(job_for(spec, assess(spec, KITCHEN), 2, 1).pieces) == 6

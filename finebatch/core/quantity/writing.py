@@ -11,7 +11,7 @@ _PARTS = {
     7 / 8: "7⁄8",
 }  # fmt: skip
 _CUP_PARTS = (0.0, 1 / 4, 1 / 3, 1 / 2, 2 / 3, 3 / 4)
-_TSP_PARTS = (0.0, 1 / 8, 1 / 4, 1 / 2, 3 / 4)
+_TSP_PARTS = (0.0, 1 / 8, 1 / 4, 3 / 8, 1 / 2, 5 / 8, 3 / 4)  # an eighth and a quarter make three eighths
 GOOD_ENOUGH = 0.03
 WEIGHT_UNITS = (Unit.G, Unit.KG, Unit.OZ, Unit.LB, Unit.ML, Unit.LITRE)
 

@@ -562,6 +562,68 @@ export interface components {
             textures: components["schemas"]["Tendency"][];
         };
         /**
+         * BallBy
+         * @description What the baker goes by: grams each, so many equal pieces, or the ball's width.
+         * @enum {string}
+         */
+        BallBy: "grams" | "count" | "width";
+        /**
+         * BallForm
+         * @description A rolled ball. `pressed_mm` is the thickness it is pressed to; `filling_g` goes into the thumb's dent.
+         */
+        BallForm: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ball";
+            /** @default grams */
+            by: components["schemas"]["BallBy"];
+            /**
+             * Portion G
+             * @default 20
+             */
+            portion_g: number;
+            /**
+             * Count
+             * @default 24
+             */
+            count: number;
+            /**
+             * Ball Mm
+             * @default 32
+             */
+            ball_mm: number;
+            /** Pressed Mm */
+            pressed_mm?: number | null;
+            /**
+             * Filling G
+             * @default 0
+             */
+            filling_g: number;
+        };
+        /**
+         * BatterForm
+         * @description Level spoonfuls spread to an even thickness.
+         */
+        BatterForm: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "batter";
+            /**
+             * Spoon Ml
+             * @default 5
+             */
+            spoon_ml: number;
+            /**
+             * Spread Mm
+             * @default 4
+             */
+            spread_mm: number;
+        };
+        /**
          * BenchRequest
          * @description A dough and the kitchen it is made in.
          */
@@ -850,7 +912,7 @@ export interface components {
              *       "portion_g": 30
              *     }
              */
-            form: components["schemas"]["ScoopForm"] | components["schemas"]["CutoutForm"];
+            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"];
             /**
              * @default {
              *       "value": 180,
@@ -864,6 +926,10 @@ export interface components {
              * @default medium
              */
             tray_id: string;
+            /** Bake Now */
+            bake_now?: number | null;
+            /** @default usual */
+            finish: components["schemas"]["Finish"];
             /** Style Id */
             style_id?: string | null;
             /** Method */
@@ -884,7 +950,7 @@ export interface components {
              */
             updated_at: string;
             /** Form */
-            form: components["schemas"]["ScoopForm"] | components["schemas"]["CutoutForm"];
+            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"];
             /** Line Count */
             line_count: number;
             /** Preview */
@@ -927,6 +993,18 @@ export interface components {
             message: string;
             remedy?: components["schemas"]["Remedy"] | null;
         };
+        /**
+         * Figure
+         * @description What the rope is laid into.
+         * @enum {string}
+         */
+        Figure: "ring" | "knot" | "twist" | "coil" | "loop";
+        /**
+         * Finish
+         * @description Where in its window the baker takes a cookie out.
+         * @enum {string}
+         */
+        Finish: "soft" | "usual" | "crisp";
         /**
          * Habit
          * @description The measuring habit of a kitchen; changing it changes the grams of every volume line at once.
@@ -1114,6 +1192,32 @@ export interface components {
          */
         Liner: "parchment" | "bare" | "greased" | "mat";
         /**
+         * LogForm
+         * @description Logs of one diameter, which is the cookie's size, cut straight across.
+         */
+        LogForm: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "log";
+            /**
+             * Log Mm
+             * @default 45
+             */
+            log_mm: number;
+            /**
+             * Slice Mm
+             * @default 8
+             */
+            slice_mm: number;
+            /**
+             * Logs
+             * @default 1
+             */
+            logs: number;
+        };
+        /**
          * Making
          * @description How the dough is mixed and rested.
          */
@@ -1232,6 +1336,9 @@ export interface components {
         /**
          * Pieces
          * @description `count` raw pieces of `mass_g` each; `count * mass_g + leftover_g` is the dough's mass.
+         *
+         *     `raw_diameter_mm` is the greatest width as it lies on the tray, `strand_mm` the rope's own thickness where there is
+         *     one; `statement` says in words what the form makes of the dough.
          */
         Pieces: {
             /** Count */
@@ -1249,6 +1356,13 @@ export interface components {
              * @default []
              */
             rolls: components["schemas"]["Roll"][];
+            /** Strand Mm */
+            strand_mm?: number | null;
+            /**
+             * Statement
+             * @default
+             */
+            statement: string;
         };
         /**
          * Plan
@@ -1486,6 +1600,29 @@ export interface components {
             per_row: number;
             /** Dough G */
             dough_g: number;
+        };
+        /**
+         * RopeForm
+         * @description Every piece from a rope of this diameter and length.
+         */
+        RopeForm: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rope";
+            /** @default ring */
+            figure: components["schemas"]["Figure"];
+            /**
+             * Rope Mm
+             * @default 12
+             */
+            rope_mm: number;
+            /**
+             * Length Mm
+             * @default 160
+             */
+            length_mm: number;
         };
         /**
          * SavedDough
@@ -1833,6 +1970,8 @@ export interface components {
             most_per_tray: number;
             /** Loads */
             loads: number[];
+            /** Kept */
+            kept: number;
             /** Widest Mm */
             widest_mm: number;
             layout: components["schemas"]["Arrangement"];
@@ -1911,7 +2050,8 @@ export interface components {
         When: "ready_by" | "start_at";
         /**
          * Window
-         * @description Minutes in the oven: when to look first, done from..to in the middle of the prediction, and its whole range.
+         * @description Minutes in the oven: when to look first, done from..to in the middle of the prediction, the minute to aim for by
+         *     the baker's finish, and the whole range.
          */
         Window: {
             /** First Look Min */
@@ -1920,6 +2060,8 @@ export interface components {
             done_from_min: number;
             /** Done To Min */
             done_to_min: number;
+            /** Aim Min */
+            aim_min: number;
             /** Earliest Min */
             earliest_min: number;
             /** Latest Min */

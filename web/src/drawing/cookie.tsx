@@ -26,6 +26,29 @@ export function BakedRound({ x, y, radius, seed }: { x: number; y: number; radiu
   );
 }
 
+/** A figure laid of rope, from above: a ring of its strand, filled when the strand closes the middle. */
+export function Strand({
+  x,
+  y,
+  across,
+  strand,
+  baked,
+}: {
+  x: number;
+  y: number;
+  across: number;
+  strand: number;
+  baked: boolean;
+}) {
+  const inner = Math.max(0, across / 2 - strand);
+  return (
+    <g transform={`translate(${x} ${y})`} fill={baked ? "#d9dcd6" : "#fff"} stroke="#26313c" strokeWidth={1}>
+      <circle r={across / 2} />
+      {inner > 0.5 && <circle r={inner} fill="#fcfcfa" />}
+    </g>
+  );
+}
+
 /** The dome of a cookie seen from the side: width and greatest height in mm, standing on y = 0. */
 export function dome(width: number, height: number, flat = 0.5): string {
   const half = width / 2;

@@ -1,6 +1,6 @@
 /** Raw beside baked, from above and from the side, on one ruler; the last outcome stays as a dashed ghost. */
 import type { Schemas } from "../client/api";
-import { BakedRound, Drawing, dome, Ruler } from "./cookie";
+import { BakedRound, Drawing, dome, Ruler, Strand } from "./cookie";
 
 type Outcome = Schemas["Outcome"];
 
@@ -20,6 +20,7 @@ export function OutcomeDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost
   const topY = widest / 2 + 4;
   const sideY = widest + 14 + tallest;
   const height = sideY + 18;
+  const strand = outcome.pieces.strand_mm;
   const flat = raw > 0 && outcome.pieces.raw_height_mm / raw < 0.25;
   return (
     <Drawing
@@ -28,7 +29,11 @@ export function OutcomeDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost
       label={`Raw ${raw.toFixed(0)} mm wide, baked ${baked.toFixed(0)} mm wide, drawn to scale`}
       className="max-h-full w-full"
     >
-      <circle cx={rawX} cy={topY} r={raw / 2} fill="#fff" stroke="#26313c" strokeWidth={1} />
+      {strand == null ? (
+        <circle cx={rawX} cy={topY} r={raw / 2} fill="#fff" stroke="#26313c" strokeWidth={1} />
+      ) : (
+        <Strand x={rawX} y={topY} across={raw} strand={strand} baked={false} />
+      )}
       <circle
         cx={bakedX}
         cy={topY}
@@ -38,7 +43,11 @@ export function OutcomeDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost
         strokeWidth={0.5}
         strokeDasharray="1.5 1.5"
       />
-      <BakedRound x={bakedX} y={topY} radius={baked / 2} />
+      {strand == null ? (
+        <BakedRound x={bakedX} y={topY} radius={baked / 2} />
+      ) : (
+        <Strand x={bakedX} y={topY} across={baked} strand={strand + baked - raw} baked />
+      )}
       <circle
         cx={bakedX}
         cy={topY}

@@ -1,10 +1,20 @@
 /** One loaded tray, seen from above, to scale. */
 import type { Schemas } from "../client/api";
-import { BakedRound, Drawing, Ruler } from "./cookie";
+import { BakedRound, Drawing, Ruler, Strand } from "./cookie";
 
 type TrayPlan = Schemas["TrayPlan"];
 
-export function TrayDrawing({ plan, diameter, us }: { plan: TrayPlan; diameter: number; us: boolean }) {
+export function TrayDrawing({
+  plan,
+  diameter,
+  strand,
+  us,
+}: {
+  plan: TrayPlan;
+  diameter: number;
+  strand?: number | null;
+  us: boolean;
+}) {
   const rim = 10;
   const { width_mm: w, depth_mm: d } = plan.tray;
   return (
@@ -36,7 +46,11 @@ export function TrayDrawing({ plan, diameter, us }: { plan: TrayPlan; diameter: 
             strokeWidth={0.8}
             strokeDasharray="3 2.5"
           />
-          <BakedRound x={rim + place.x_mm} y={rim + place.y_mm} radius={diameter / 2} seed={i + 1} />
+          {strand == null ? (
+            <BakedRound x={rim + place.x_mm} y={rim + place.y_mm} radius={diameter / 2} seed={i + 1} />
+          ) : (
+            <Strand x={rim + place.x_mm} y={rim + place.y_mm} across={diameter} strand={strand} baked />
+          )}
         </g>
       ))}
       <g transform={`translate(${rim} ${d + 2 * rim + 3})`}>

@@ -2,15 +2,13 @@
 import clsx from "clsx";
 import { Link, useParams } from "react-router";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
-import { useCatalogue } from "../../client/hooks";
 import { OutcomeDrawing } from "../../drawing/outcome";
-import { NumberField, Segments, Select, Switch } from "../../pieces/controls";
-import { LengthField, MassField } from "../../pieces/measures";
+import { NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
 import { length, lengthRange, mass, minutes, plural, thicknessRange } from "../../pieces/say";
+import { FormFields, FormKind } from "./FormFields";
 import { at } from "./remedy";
 
-type Form = DoughSpec["form"];
 type Outcome = Schemas["Outcome"];
 
 export function OutcomePanel(props: {
@@ -38,6 +36,9 @@ export function OutcomePanel(props: {
     >
       <div className="grid min-h-0 content-start gap-2.5 overflow-y-auto p-4">
         <div className="flex flex-wrap items-end gap-2.5">
+          <div className="w-34">
+            <FormKind form={spec.form} onForm={(form) => onSpec({ form })} />
+          </div>
           <FormFields
             kitchen={kitchen}
             form={spec.form}
@@ -56,7 +57,7 @@ export function OutcomePanel(props: {
           ))}
         {outcome ? (
           <>
-            <div className="flex h-52 justify-center">
+            <div className="flex h-46 justify-center">
               <OutcomeDrawing outcome={outcome} ghost={props.ghost} us={kitchen.units === "us"} />
             </div>
             <Figures outcome={outcome} kitchen={kitchen} />
@@ -89,6 +90,12 @@ export function loadsText(loads: readonly number[]): string {
   return loads.length > 8 ? `${loads.length} × up to ${loads[0]}` : loads.join(" + ");
 }
 
+const FINISHES: readonly (readonly [DoughSpec["finish"], string])[] = [
+  ["soft", "pull soft"],
+  ["usual", "as usual"],
+  ["crisp", "bake crisp"],
+];
+
 function Figures({ outcome, kitchen }: { outcome: Outcome; kitchen: Kitchen }) {
   const { baked, window, pieces } = outcome;
   const rows = [
@@ -105,12 +112,12 @@ function Figures({ outcome, kitchen }: { outcome: Outcome; kitchen: Kitchen }) {
     [
       "Bake",
       `${minutes(window.earliest_min)} to ${minutes(window.latest_min)} min`,
-      `likely ${minutes(window.done_from_min)} to ${minutes(window.done_to_min)}, look from ${minutes(window.first_look_min)}`,
+      `aim for ${minutes(window.aim_min)}, look from ${minutes(window.first_look_min)}`,
     ],
     [
       "Each",
       `${mass(pieces.mass_g, kitchen)} raw`,
-      `loses ${baked.loss_pct.low.toFixed(0)} to ${baked.loss_pct.high.toFixed(0)}%, ${mass(pieces.leftover_g, kitchen)} dough left over`,
+      `loses ${baked.loss_pct.low.toFixed(0)} to ${baked.loss_pct.high.toFixed(0)}%, ${mass(pieces.leftover_g, kitchen)} dough over`,
     ],
   ] as const;
   return (
@@ -128,6 +135,7 @@ function Figures({ outcome, kitchen }: { outcome: Outcome; kitchen: Kitchen }) {
         <span className="text-quiet">Look for: </span>
         {window.cue}.
       </p>
+      {pieces.statement && <p className="text-[15px]">{pieces.statement}</p>}
       {pieces.rolls.length > 0 && <Rolls pieces={pieces} kitchen={kitchen} />}
     </>
   );
@@ -146,95 +154,17 @@ function Rolls({ pieces, kitchen }: { pieces: Outcome["pieces"]; kitchen: Kitche
   );
 }
 
-function FormFields({
-  form,
-  kitchen,
-  problems,
-  onForm,
-}: {
-  form: Form;
-  kitchen: Kitchen;
-  problems: Problem[];
-  onForm: (form: Form) => void;
-}) {
-  const { data: catalogue } = useCatalogue();
-  const scoops = Object.entries(catalogue?.scoops_ml ?? {});
-  return (
-    <>
-      <Segments
-        label="Form"
-        value={form.kind}
-        onValue={(kind) => kind !== form.kind && onForm(FIRST_FORM[kind])}
-        options={[
-          ["scoop", "Scooped"],
-          ["cutout", "Cut out"],
-        ]}
-      />
-      {form.kind === "scoop" ? (
-        <>
-          <div className="order-1 w-36">
-            <Select
-              label="Portion by"
-              value={form.scoop_no ? `${form.scoop_no}` : "g"}
-              error={at(problems, "form.scoop_no")}
-              onValue={(value) => onForm({ ...form, scoop_no: value === "g" ? null : Number(value) })}
-              options={[
-                ["g", "weight"],
-                ...scoops.map(([no, ml]) => [no, `scoop no. ${no} (${Math.round(ml)} ml)`] as const),
-              ]}
-            />
-          </div>
-          {!form.scoop_no && (
-            <div className="order-3">
-              <MassField
-                kitchen={kitchen}
-                label="Portion"
-                width="w-18"
-                value={form.portion_g}
-                min={1}
-                max={5000}
-                error={at(problems, "form.portion_g")}
-                onValue={(portion_g) => onForm({ ...form, portion_g })}
-              />
-            </div>
-          )}
-        </>
-      ) : (
-        <>
-          <LengthField
-            kitchen={kitchen}
-            label="Cutter across"
-            width="w-20"
-            value={form.cutter_mm}
-            min={15}
-            max={200}
-            error={at(problems, "form.cutter_mm")}
-            onValue={(cutter_mm) => onForm({ ...form, cutter_mm })}
-          />
-          <div className="order-3">
-            <LengthField
-              kitchen={kitchen}
-              label="Rolled to"
-              width="w-18"
-              value={form.thickness_mm}
-              min={1.5}
-              max={25}
-              step={0.5}
-              error={at(problems, "form.thickness_mm")}
-              onValue={(thickness_mm) => onForm({ ...form, thickness_mm })}
-            />
-          </div>
-        </>
-      )}
-    </>
-  );
-}
+type DialId = "c" | "c fan" | "f" | "f fan" | "gas";
 
-const FIRST_FORM: Record<Form["kind"], Form> = {
-  scoop: { kind: "scoop", portion_g: 30, scoop_no: null },
-  cutout: { kind: "cutout", thickness_mm: 5, cutter_mm: 60, rerolls: 2 },
-};
+const DIALS: readonly (readonly [DialId, string])[] = [
+  ["c", "°C"],
+  ["c fan", "°C, fan"],
+  ["f", "°F"],
+  ["f fan", "°F, fan"],
+  ["gas", "gas"],
+];
 
+/** The oven as its dial reads, with or without the fan, and where in the window to take them out. */
 function OvenFields({
   spec,
   problems,
@@ -246,35 +176,36 @@ function OvenFields({
 }) {
   const { oven } = spec;
   const set = (part: Partial<DoughSpec["oven"]>) => onSpec({ oven: { ...oven, ...part } });
+  const dial = (oven.fan && oven.scale !== "gas" ? `${oven.scale} fan` : oven.scale) as DialId;
+  const turn = (next: DialId) => {
+    const scale = next.split(" ")[0] as DoughSpec["oven"]["scale"];
+    set({ scale, fan: next.endsWith("fan"), value: convert(oven.value, oven.scale, scale) });
+  };
   return (
-    <>
-      <div className="order-2">
-        <Switch label="Fan" checked={oven.fan} onChecked={(fan) => set({ fan })} />
+    <div className="flex items-end gap-2.5">
+      <NumberField
+        label="Oven"
+        unit=""
+        width="w-14"
+        value={oven.value}
+        min={0}
+        max={9999}
+        step={oven.scale === "gas" ? 1 : 5}
+        error={at(problems, "oven.value")}
+        onValue={(value) => set({ value })}
+      />
+      <div className="w-25">
+        <Select label="Dial" value={dial} onValue={turn} options={DIALS} />
       </div>
-      <div className="order-4 flex items-end gap-2.5">
-        <NumberField
-          label="Oven"
-          unit=""
-          width="w-14"
-          value={oven.value}
-          min={0}
-          max={9999}
-          step={oven.scale === "gas" ? 1 : 5}
-          error={at(problems, "oven.value")}
-          onValue={(value) => set({ value })}
-        />
+      <div className="w-32">
         <Select
-          label="in"
-          value={oven.scale}
-          onValue={(scale) => set({ scale, value: convert(oven.value, oven.scale, scale) })}
-          options={[
-            ["c", "°C"],
-            ["f", "°F"],
-            ["gas", "gas"],
-          ]}
+          label="Take them out"
+          value={spec.finish}
+          options={FINISHES}
+          onValue={(finish) => onSpec({ finish })}
         />
       </div>
-    </>
+    </div>
   );
 }
 

@@ -7,7 +7,7 @@ import { lastDough } from "../../client/dough";
 import { useDoughs, useKitchen } from "../../client/hooks";
 import { Button } from "../../pieces/controls";
 import { Note } from "../../pieces/notes";
-import { length, mass, plural, thickness, type UnitsOf } from "../../pieces/say";
+import { length, plural, thickness, type UnitsOf } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
 
 export function Doughs() {
@@ -83,9 +83,16 @@ export function Doughs() {
 }
 
 function describe({ form, line_count }: DoughSummary, kitchen: UnitsOf): string {
-  const made =
-    form.kind === "scoop"
-      ? `Scooped, ${form.scoop_no ? `scoop no. ${form.scoop_no}` : `${mass(form.portion_g, kitchen)} each`}`
-      : `Cut-outs, ${length(form.cutter_mm, kitchen)} at ${thickness(form.thickness_mm, kitchen)}`;
+  const made = {
+    scoop: () => (form.kind === "scoop" && form.scoop_no ? `Scooped, scoop no. ${form.scoop_no}` : "Scooped"),
+    ball: () => "Rolled balls",
+    batter: () => "Spread batter",
+    cutout: () =>
+      form.kind === "cutout"
+        ? `Cut-outs, ${length(form.cutter_mm, kitchen)} at ${thickness(form.thickness_mm, kitchen)}`
+        : "",
+    log: () => (form.kind === "log" ? `Sliced log, ${length(form.log_mm, kitchen)} across` : ""),
+    rope: () => (form.kind === "rope" ? `Rope shapes, ${form.figure}` : ""),
+  }[form.kind]();
   return `${made} · ${plural(line_count, "line")}`;
 }

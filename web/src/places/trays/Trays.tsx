@@ -2,10 +2,12 @@
 import clsx from "clsx";
 import { useEffect } from "react";
 import { Link, useParams } from "react-router";
+import type { Schemas } from "../../client/api";
 import { lastDough, useDough } from "../../client/dough";
 import { useAssessment, useKitchen } from "../../client/hooks";
 import { TrayDrawing } from "../../drawing/tray";
-import { Panel, ProblemNote } from "../../pieces/notes";
+import { NumberField } from "../../pieces/controls";
+import { Note, Panel, ProblemNote } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
 import { length, plural } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
@@ -68,6 +70,31 @@ export function Trays() {
               </span>
             </label>
           ))}
+          {outcome && (
+            <div className="mt-2 grid gap-2">
+              <NumberField
+                label={`Bake now, of ${outcome.pieces.count}`}
+                unit=""
+                value={Math.min(dough.spec.bake_now ?? outcome.pieces.count, outcome.pieces.count)}
+                min={1}
+                max={outcome.pieces.count}
+                onValue={(n) =>
+                  dough.change((spec) => ({
+                    ...spec,
+                    bake_now: n >= outcome.pieces.count ? null : Math.round(n),
+                  }))
+                }
+              />
+              {plan && plan.kept > 0 && (
+                <Note severity="note">
+                  {plural(plan.kept, "piece")} kept raw.{" "}
+                  {found?.dough?.raw_egg ? "With egg: two to four days" : "Without egg: three to seven days"}{" "}
+                  in the fridge, wrapped; shaped and frozen, one to three months. From the fridge they spread
+                  less; frozen ones need longer.
+                </Note>
+              )}
+            </div>
+          )}
           <Link to="/kitchen" className="mt-1 font-medium underline underline-offset-4">
             Other trays? Add them under Kitchen
           </Link>
@@ -88,6 +115,7 @@ export function Trays() {
                   <TrayDrawing
                     plan={plan}
                     diameter={outcome.baked.diameter_mm.value}
+                    strand={strandOf(outcome)}
                     us={kitchen.units === "us"}
                   />
                 </div>
@@ -104,4 +132,11 @@ export function Trays() {
       </div>
     </>
   );
+}
+
+/** The baked strand's own thickness, where the form is laid of rope. */
+function strandOf({ pieces, baked }: Schemas["Outcome"]): number | null {
+  return pieces.strand_mm == null
+    ? null
+    : pieces.strand_mm + baked.diameter_mm.value - pieces.raw_diameter_mm;
 }
