@@ -48,7 +48,7 @@ def core() -> None:
     assert found.outcome
     assert found.dough
     mix = mix_of_dough(dough_parts(found.lines), SPEC.making)
-    case = bake_case(SPEC, KITCHEN, mix, styles()[found.dough.style_id], found.outcome.pieces)
+    case = bake_case(SPEC, KITCHEN, mix, styles()[found.dough.style_id], found.outcome.pieces.mass_g)
     middle, high = timed(lambda: predict(case), 60)
     row("one prediction in the core", "30 ms", f"median {middle:.0f} ms, p95 {high:.0f} ms")
     now = datetime.now(UTC)

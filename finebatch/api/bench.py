@@ -4,6 +4,7 @@ from fastapi import APIRouter
 from pydantic import Field
 
 from ..core.assess import Assessment, DoughSpec, assess
+from ..core.forming import Form
 from ..core.forming.scoop import scoop_sizes_ml
 from ..core.formula import MAX_CARD_CHARS, CardError, Line, WeighedLine, split_card, weigh_lines
 from ..core.ingredients import catalogue
@@ -11,6 +12,8 @@ from ..core.kitchen import Kitchen
 from ..core.problems import stop
 from ..core.quantity import Choice, Habit
 from ..core.value import Value
+from ..core.whatif import Factor, WhatIf, what_if
+from ..core.wishing import SizeWish, form_for
 from .problems import refused
 
 router = APIRouter(prefix="/api", tags=["bench"])
@@ -59,6 +62,43 @@ def read_card(card: Card) -> CardRead:
 def assess_dough(request: BenchRequest) -> Assessment:
     """Dough, pieces, baked cookie and trays; what cannot be worked out is said in `problems`."""
     return assess(request.dough, request.kitchen)
+
+
+class WhatIfRequest(BenchRequest):
+    """A dough and the factor to change."""
+
+    factor: Factor
+
+
+class WishRequest(BenchRequest):
+    """A dough and what is wished of it."""
+
+    wish: SizeWish
+
+
+class Granted(Value):
+    """The form that meets a wish."""
+
+    form: Form
+
+
+@router.post("/what-ifs", operation_id="whatIf")
+def ask_what_if(request: WhatIfRequest) -> WhatIf:
+    """Width and minutes over one factor, with ranges."""
+    try:
+        return what_if(request.dough, assess(request.dough, request.kitchen), request.kitchen, request.factor)
+    except ValueError as error:
+        raise refused(stop("factor", str(error))) from error
+
+
+@router.post("/wishes", operation_id="grantWish")
+def grant_wish(request: WishRequest) -> Granted:
+    """The size that gives so many cookies, or a cookie so wide; 422 at `wish` where none does."""
+    found = assess(request.dough, request.kitchen)
+    try:
+        return Granted(form=form_for(request.dough, found, request.kitchen, request.wish))
+    except ValueError as error:
+        raise refused(stop("wish", str(error))) from error
 
 
 @router.get("/catalogue", operation_id="getCatalogue")

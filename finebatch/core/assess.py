@@ -7,10 +7,13 @@ from pydantic import Field
 
 from .bakemodel import Interval, Mix, Prediction, predict
 from .bakemodel.batch import Case, Shift
+from .bakemodel.outcome import bake
+from .bakemodel.parameters import fitted
 from .balance import Balance, balance_of
 from .cautions import warnings_of
 from .dough import Dough, Making, dough_of, mix_of_dough
-from .forming import AnyForm, CutoutForm, Form, LogForm, Pieces, ScoopForm
+from .forming import AnyForm, CutoutForm, Form, LogForm, Pieces, RopeForm, ScoopForm
+from .forming.rope import across_mm
 from .formula import MAX_LINES, Line, Part, WeighedLine, dough_parts, weigh_lines
 from .kitchen import Kitchen, Tray
 from .method import MethodStep, propose
@@ -183,12 +186,12 @@ def dough_temperature_c(making: Making, room_c: float, form: AnyForm) -> float:
     return cold if isinstance(form, ScoopForm | LogForm) else min(room_c, cold + ROLLING_WARMS_K)
 
 
-def bake_case(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces: Pieces) -> Case:
+def bake_case(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, mass_g: float) -> Case:
     """The bake model's case for this dough in this kitchen."""
     tray = kitchen.tray(spec.tray_id)
     return Case(
         mix=mix,
-        shape=raw_shape(spec.form, pieces.mass_g, mix.density_kg_m3 / 1000),
+        shape=raw_shape(spec.form, mass_g, mix.density_kg_m3 / 1000),
         oven_c=to_c(spec.oven.value, spec.oven.scale),
         style=style.end,
         dough_c=dough_temperature_c(spec.making, kitchen.room_c, spec.form),
@@ -201,7 +204,7 @@ def bake_case(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces:
 
 
 def _bake(spec: DoughSpec, kitchen: Kitchen, mix: Mix, style: Style, pieces: Pieces) -> Outcome:
-    case = bake_case(spec, kitchen, mix, style, pieces)
+    case = bake_case(spec, kitchen, mix, style, pieces.mass_g)
     weighed = kitchen.weighs_portions or isinstance(spec.form, CutoutForm | LogForm)
     baked = _across(predict(case, weighed), pieces)
     window = Window(
@@ -222,14 +225,40 @@ def _aim(finish: Finish, baked: Prediction) -> float:
     return baked.first_done_min.value + share * (baked.last_good_min.value - baked.first_done_min.value)
 
 
+def case_for(spec: DoughSpec, kitchen: Kitchen) -> Case:
+    """The bake case of one piece, however many of them there would be; ValueError for a dough of nothing."""
+    parts = dough_parts(weigh_lines(spec.lines, kitchen.habit))
+    mix = mix_of_dough(parts, spec.making)
+    mass_g = piece_mass_g(spec.form, sum(grams for _, grams in parts), mix.density_kg_m3 / 1000)
+    _, style = dough_of(parts, mix, spec.form.kind, mass_g, spec.style_id)
+    return bake_case(spec, kitchen, mix, style, mass_g)
+
+
+def with_width(baked: Prediction, spec: DoughSpec, kitchen: Kitchen) -> Prediction:
+    """A prediction of the bake model as the whole figure's width, where the form is laid of rope."""
+    if not isinstance(spec.form, RopeForm):
+        return baked
+    return _widened(baked, across_mm(spec.form), spec.form.rope_mm)
+
+
+def baked_width_mm(spec: DoughSpec, kitchen: Kitchen) -> float:
+    """The middle of the predicted width, without its range: quick enough to search with."""
+    width = float(bake([case_for(spec, kitchen)], fitted()).diameter_mm[0])
+    return width + across_mm(spec.form) - spec.form.rope_mm if isinstance(spec.form, RopeForm) else width
+
+
 def _across(baked: Prediction, pieces: Pieces) -> Prediction:
     """The model bakes a rope's own width; a figure laid of it is wider by what lies between its strands."""
     if pieces.strand_mm is None:
         return baked
-    more = pieces.raw_diameter_mm - pieces.strand_mm
+    return _widened(baked, pieces.raw_diameter_mm, pieces.strand_mm)
+
+
+def _widened(baked: Prediction, across: float, strand_mm: float) -> Prediction:
+    more = across - strand_mm
     rope = baked.diameter_mm
     width = Interval(value=rope.value + more, low=rope.low + more, high=rope.high + more)
-    ratio = Interval(**{key: getattr(width, key) / pieces.raw_diameter_mm for key in ("value", "low", "high")})
+    ratio = Interval(value=width.value / across, low=width.low / across, high=width.high / across)
     return baked.model_copy(update={"diameter_mm": width, "spread_ratio": ratio})
 
 

@@ -132,3 +132,16 @@ def test_data_of_the_first_schema_survives_the_migration(tmp_path: Path) -> None
         assert client.get("/api/doughs/a").json()["spec"]["lines"] == SPEC["lines"]
         assert client.get("/api/kitchen").json()["kitchen"]["habit"]["cup_fill"] == "scooped"
         assert client.post("/api/doughs/a/versions", json={"note": "kept"}).status_code == 201
+
+
+def test_what_ifs_and_wishes(client: TestClient) -> None:
+    found = client.post("/api/what-ifs", json={**BENCH, "factor": "chill"}).json()
+    widths = [point["diameter_mm"]["value"] for point in found["points"]]
+    assert widths == sorted(widths, reverse=True)
+    granted = client.post("/api/wishes", json={**BENCH, "wish": {"count": 20}}).json()
+    assert granted["form"]["kind"] == "scoop"
+    refused = client.post("/api/wishes", json={**BENCH, "wish": {"diameter_mm": 299}})
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["field"] == "wish"
+    hot = {"dough": {**SPEC, "oven": {"value": 900}}, "kitchen": KITCHEN, "factor": "oven"}
+    assert client.post("/api/what-ifs", json=hot).status_code == 422

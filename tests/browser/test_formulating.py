@@ -240,6 +240,7 @@ def test_lines_move_by_key_button_and_pointer(page: Page, shared: Server) -> Non
 
 def test_the_help_key_lists_the_keys(page: Page, shared: Server) -> None:
     page.goto(shared.url)
+    expect(page.get_by_role("heading", name="Doughs")).to_be_visible()
     page.keyboard.press("?")
     expect(page.get_by_role("dialog", name="By keyboard")).to_be_visible()
     page.keyboard.press("Escape")
@@ -261,7 +262,9 @@ def test_a_thumbprint_with_its_jam(page: Page, shared: Server) -> None:
 
 def test_six_on_a_small_tray_tonight_and_the_rest_kept(page: Page, shared: Server) -> None:
     on_the_bench(page, shared, name="Tonight Drops")
+    page.get_by_label("Portion", exact=True).fill("20")
     page.get_by_label("Take them out").select_option("soft")
+    expect(page.get_by_text("20 g raw")).to_be_visible()
     page.get_by_role("link", name="See the trays").click()
     page.get_by_role("radio", name=re.compile("Small sheet")).check()
     page.get_by_role("textbox", name="Bake now").fill("6")
@@ -285,4 +288,26 @@ def test_every_form_asks_only_what_its_bakers_decide(page: Page, shared: Server,
     expect(outcome.get_by_text(re.compile(words))).to_be_visible()
     expect(outcome.get_by_text(re.compile(r"^\d+ cookies$"))).to_be_visible()
     expect(page.get_by_role("img", name=re.compile("drawn to scale"))).to_be_visible()
+    saved(page)
+
+
+def test_what_if_and_the_size_for_a_wish(page: Page, shared: Server) -> None:
+    on_the_bench(page, shared, name="Wished Drops")
+    page.get_by_role("button", name="What if…").click()
+    sheet = page.get_by_role("dialog", name="What if")
+    expect(sheet.get_by_role("img", name=re.compile("Width over chill"))).to_be_visible()
+    rows = sheet.get_by_role("row")
+    expect(rows).to_have_count(8)
+    sheet.get_by_label("What if").select_option("oven")
+    expect(sheet.get_by_role("row", name=re.compile(r"180 °C \(now\)"))).to_be_visible()
+    sheet.get_by_label("I want this many cookies", exact=True).fill("12")
+    sheet.get_by_role("button", name="Size for that many").click()
+    expect(page.get_by_role("region", name="What comes out").get_by_text("12 cookies")).to_be_visible()
+    page.get_by_role("button", name="What if…").click()
+    sheet.get_by_label("I want them this wide, baked", exact=True).fill("290")
+    sheet.get_by_role("button", name="Size for that width").click()
+    expect(sheet.get_by_text("out of its reach")).to_be_visible()
+    sheet.get_by_label("I want them this wide, baked", exact=True).fill("75")
+    sheet.get_by_role("button", name="Size for that width").click()
+    expect(page.get_by_text("about 75 mm, raw")).to_be_visible()
     saved(page)

@@ -75,7 +75,7 @@ def test_a_place_is_accessible_and_in_its_frame(page: Page, demo: Server, name: 
     assert small == []
 
 
-@pytest.mark.parametrize("name", ["Scale", "Swap", "Versions", "Files"])
+@pytest.mark.parametrize("name", ["Scale", "Swap", "Versions", "Files", "What if…"])
 def test_the_sheets_of_the_bench_are_accessible(page: Page, demo: Server, name: str) -> None:
     page.goto(demo.url + places(demo, page)["bench"])
     page.get_by_role("button", name=name, exact=True).click()

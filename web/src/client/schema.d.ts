@@ -44,6 +44,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/what-ifs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask What If
+         * @description Width and minutes over one factor, with ranges.
+         */
+        post: operations["whatIf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Grant Wish
+         * @description The size that gives so many cookies, or a cookie so wide; 422 at `wish` where none does.
+         */
+        post: operations["grantWish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -977,6 +1017,12 @@ export interface components {
          */
         ExportFormat: "jsonld" | "csv" | "markdown" | "text";
         /**
+         * Factor
+         * @description What is changed.
+         * @enum {string}
+         */
+        Factor: "chill" | "oven" | "sugar" | "portion" | "tray";
+        /**
          * FatState
          * @description How the fat goes in.
          * @enum {string}
@@ -1005,6 +1051,14 @@ export interface components {
          * @enum {string}
          */
         Finish: "soft" | "usual" | "crisp";
+        /**
+         * Granted
+         * @description The form that meets a wish.
+         */
+        Granted: {
+            /** Form */
+            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"];
+        };
         /**
          * Habit
          * @description The measuring habit of a kitchen; changing it changes the grams of every volume line at once.
@@ -1430,6 +1484,20 @@ export interface components {
             ends_at: string;
         };
         /**
+         * Point
+         * @description One value of the factor, said and as a number, with the width (mm) and the minute to first done.
+         */
+        Point: {
+            /** X */
+            x: number;
+            /** Label */
+            label: string;
+            diameter_mm: components["schemas"]["Interval"];
+            first_done_min: components["schemas"]["Interval"];
+            /** Now */
+            now: boolean;
+        };
+        /**
          * Pour
          * @description Grams put on the simulated scale (negative: taken off).
          */
@@ -1794,6 +1862,16 @@ export interface components {
          */
         Severity: "stop" | "ask" | "note";
         /**
+         * SizeWish
+         * @description One of the two: how many cookies, or how wide baked.
+         */
+        SizeWish: {
+            /** Count */
+            count?: number | null;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+        };
+        /**
          * Stage
          * @description Where a step belongs in the day.
          * @enum {string}
@@ -2043,6 +2121,26 @@ export interface components {
             bakers_pct: number | null;
         };
         /**
+         * WhatIf
+         * @description The factor's values in order; the one nearest to the dough as it is has `now`.
+         */
+        WhatIf: {
+            factor: components["schemas"]["Factor"];
+            /** Unit */
+            unit: string;
+            /** Points */
+            points: components["schemas"]["Point"][];
+        };
+        /**
+         * WhatIfRequest
+         * @description A dough and the factor to change.
+         */
+        WhatIfRequest: {
+            dough: components["schemas"]["DoughSpec"];
+            kitchen: components["schemas"]["Kitchen"];
+            factor: components["schemas"]["Factor"];
+        };
+        /**
          * When
          * @description Which end of the plan the clock fixes.
          * @enum {string}
@@ -2075,6 +2173,15 @@ export interface components {
          * @enum {string}
          */
         Wish: "egg_free" | "nut_free" | "dairy_free" | "gluten_free" | "vegan";
+        /**
+         * WishRequest
+         * @description A dough and what is wished of it.
+         */
+        WishRequest: {
+            dough: components["schemas"]["DoughSpec"];
+            kitchen: components["schemas"]["Kitchen"];
+            wish: components["schemas"]["SizeWish"];
+        };
         /**
          * Place
          * @description Where it happens: the lanes of the board.
@@ -2180,6 +2287,126 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assessment"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    whatIf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIf"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    grantWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Granted"];
                 };
             };
             /** @description Bad Request */

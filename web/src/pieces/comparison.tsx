@@ -1,15 +1,17 @@
 /** Before beside after: lines, percentages, results and allergens that differ. */
 import type { Schemas } from "../client/api";
-import { grams, percent } from "./say";
+import { grams, length, mass, percent, type UnitsOf } from "./say";
 
 type Comparison = Schemas["Comparison"];
 
 export function ComparisonTable({
   comparison,
+  kitchen,
   before = "Now",
   after = "Then",
 }: {
   comparison: Comparison;
+  kitchen: UnitsOf;
   before?: string;
   after?: string;
 }) {
@@ -49,8 +51,10 @@ export function ComparisonTable({
                 {result.what}
                 {!result.certain && <span className="text-quiet"> (within the range)</span>}
               </td>
-              <td className="py-1 text-right font-semibold">{figure(result.before, result.unit)}</td>
-              <td className="py-1 pl-4 text-right font-semibold">{figure(result.after, result.unit)}</td>
+              <td className="py-1 text-right font-semibold">{figure(result.before, result.unit, kitchen)}</td>
+              <td className="py-1 pl-4 text-right font-semibold">
+                {figure(result.after, result.unit, kitchen)}
+              </td>
             </tr>
           ))}
           {comparison.lines.map((line) => (
@@ -66,7 +70,8 @@ export function ComparisonTable({
   );
 }
 
-function figure(value: number, unit: string): string {
-  if (unit === "g") return grams(value);
+function figure(value: number, unit: string, kitchen: UnitsOf): string {
+  if (unit === "g") return mass(value, kitchen);
+  if (unit === "mm" && kitchen.units === "us") return length(value, kitchen);
   return unit ? `${value.toFixed(1)} ${unit}` : `${value}`;
 }

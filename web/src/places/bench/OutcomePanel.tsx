@@ -1,13 +1,15 @@
 /** What comes out: portion in, cookies out; drawn to scale, with ranges and what to look for. */
 import clsx from "clsx";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
 import { OutcomeDrawing } from "../../drawing/outcome";
-import { NumberField, Select } from "../../pieces/controls";
+import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
 import { length, lengthRange, mass, minutes, plural, thicknessRange } from "../../pieces/say";
 import { FormFields, FormKind } from "./FormFields";
 import { at } from "./remedy";
+import { WhatIfSheet } from "./WhatIfSheet";
 
 type Outcome = Schemas["Outcome"];
 
@@ -23,6 +25,7 @@ export function OutcomePanel(props: {
 }) {
   const { spec, found, kitchen, problems, onSpec } = props;
   const { id } = useParams();
+  const [asking, setAsking] = useState(false);
   const outcome = found?.outcome;
   const trays = found?.trays;
   const shown = problems.filter((problem) => problem.remedy && problem.field.startsWith("oven."));
@@ -31,7 +34,14 @@ export function OutcomePanel(props: {
       title="What comes out"
       className={props.className}
       aside={
-        outcome && <span className="text-[19px] font-bold">{plural(outcome.pieces.count, "cookie")}</span>
+        outcome && (
+          <div className="flex items-center gap-2">
+            <Button kind="quiet" onClick={() => setAsking(true)}>
+              What if…
+            </Button>
+            <span className="text-[19px] font-bold">{plural(outcome.pieces.count, "cookie")}</span>
+          </div>
+        )
       }
     >
       <div className="grid min-h-0 content-start gap-2.5 overflow-y-auto p-4">
@@ -55,6 +65,16 @@ export function OutcomePanel(props: {
           .map((problem) => (
             <ProblemNote key={problem.message} problem={problem} />
           ))}
+        {outcome && (
+          <WhatIfSheet
+            open={asking}
+            onOpen={setAsking}
+            spec={spec}
+            outcome={outcome}
+            kitchen={kitchen}
+            onForm={(form) => onSpec({ form })}
+          />
+        )}
         {outcome ? (
           <>
             <div className="flex h-46 justify-center">

@@ -123,7 +123,7 @@ export function ScaleSheet(props: {
             >
               Scale the dough
             </Button>
-            <ComparisonTable comparison={found.comparison} />
+            <ComparisonTable kitchen={kitchen} comparison={found.comparison} />
           </>
         )}
       </div>

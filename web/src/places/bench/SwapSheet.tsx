@@ -114,7 +114,12 @@ export function SwapSheet(props: {
               >
                 Use {chosen.swap.label.toLowerCase()}
               </Button>
-              <ComparisonTable comparison={swapped.comparison} before="Now" after="With it" />
+              <ComparisonTable
+                kitchen={kitchen}
+                comparison={swapped.comparison}
+                before="Now"
+                after="With it"
+              />
             </>
           ) : (
             <p className="text-quiet">

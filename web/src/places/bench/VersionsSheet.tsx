@@ -83,7 +83,9 @@ export function VersionsSheet(props: {
                 options={[["now", "the dough as it is now"], ...options]}
               />
             </div>
-            {comparison && <ComparisonTable comparison={comparison} before="That" after="This" />}
+            {comparison && (
+              <ComparisonTable kitchen={kitchen} comparison={comparison} before="That" after="This" />
+            )}
             {from && (
               <Button
                 className="justify-self-start"

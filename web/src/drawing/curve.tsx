@@ -1,0 +1,76 @@
+/** Width against one factor, with its 90% band; evenly spaced, because what matters is which way and how much. */
+import type { Schemas } from "../client/api";
+import { length, type UnitsOf } from "../pieces/say";
+
+type WhatIf = Schemas["WhatIf"];
+
+const W = 620;
+const H = 270;
+const LEFT = 70;
+const BOTTOM = 44;
+
+export function Curve({ found, kitchen }: { found: WhatIf; kitchen: UnitsOf }) {
+  const points = found.points;
+  const low = Math.min(...points.map((point) => point.diameter_mm.low));
+  const high = Math.max(...points.map((point) => point.diameter_mm.high));
+  const step = niceStep((high - low) / 4);
+  const bottom = Math.floor(low / step) * step;
+  const top = Math.ceil(high / step) * step;
+  const x = (i: number) => LEFT + 30 + ((W - LEFT - 60) * i) / Math.max(1, points.length - 1);
+  const y = (mm: number) => 12 + ((H - 12 - BOTTOM) * (top - mm)) / (top - bottom);
+  const line = (key: "value" | "low" | "high") =>
+    points.map((point, i) => `${x(i)},${y(point.diameter_mm[key])}`);
+  const ticks = Array.from({ length: Math.round((top - bottom) / step) + 1 }, (_, i) => bottom + i * step);
+  const now = points.findIndex((point) => point.now);
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      role="img"
+      aria-label={`Width over ${found.factor}, with its range; the table below says the same`}
+      className="w-full"
+    >
+      {ticks.map((mm) => (
+        <g key={mm}>
+          <line x1={LEFT} x2={W - 10} y1={y(mm)} y2={y(mm)} stroke="#c9ccc6" />
+          <text x={LEFT - 8} y={y(mm) + 5} fontSize={14} textAnchor="end" fill="#18212a">
+            {length(mm, kitchen)}
+          </text>
+        </g>
+      ))}
+      <polygon points={[...line("high"), ...line("low").reverse()].join(" ")} fill="#d9dcd6" />
+      <polyline points={line("value").join(" ")} fill="none" stroke="#18212a" strokeWidth={2.5} />
+      {points.map((point, i) => (
+        <g key={point.label}>
+          <circle
+            cx={x(i)}
+            cy={y(point.diameter_mm.value)}
+            r={point.now ? 8 : 4.5}
+            fill={point.now ? "#fcfcfa" : "#18212a"}
+            stroke="#18212a"
+            strokeWidth={2.5}
+          />
+          <text
+            x={x(i)}
+            y={H - 22}
+            fontSize={14}
+            fontWeight={point.now ? 700 : 400}
+            textAnchor="middle"
+            fill="#18212a"
+          >
+            {point.label}
+          </text>
+        </g>
+      ))}
+      {now >= 0 && (
+        <text x={x(now)} y={H - 4} fontSize={13} textAnchor="middle" fill="#4d5a66">
+          now
+        </text>
+      )}
+    </svg>
+  );
+}
+
+function niceStep(raw: number): number {
+  const power = 10 ** Math.floor(Math.log10(Math.max(raw, 0.1)));
+  return [1, 2, 5, 10].map((n) => n * power).find((n) => n >= raw) ?? 10 * power;
+}
