@@ -57,6 +57,10 @@ def bench_sheets(page: Page, url: str) -> None:
     page.get_by_role("button", name="Ground flaxseed").click()
     page.wait_for_timeout(900)
     page.screenshot(path=FOLDER / "swap.png")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="What if…").click()
+    page.wait_for_timeout(1200)
+    page.screenshot(path=FOLDER / "what-if.png")
 
 
 if __name__ == "__main__":
