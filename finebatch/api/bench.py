@@ -9,6 +9,7 @@ from ..core.forming.scoop import scoop_sizes_ml
 from ..core.formula import MAX_CARD_CHARS, CardError, Line, WeighedLine, split_card, weigh_lines
 from ..core.ingredients import catalogue
 from ..core.kitchen import Kitchen
+from ..core.oven import gas_marks
 from ..core.problems import stop
 from ..core.quantity import Choice, Habit
 from ..core.value import Value
@@ -42,10 +43,11 @@ class BenchRequest(Value):
 
 
 class Catalogue(Value):
-    """What an unsure line can be chosen from, and the scoop sizes on sale (number → ml)."""
+    """What an unsure line can be chosen from, the scoop sizes on sale (number → ml), and gas marks (mark, °C)."""
 
     ingredients: tuple[Choice, ...]
     scoops_ml: dict[int, float]
+    gas_marks: tuple[tuple[float, float], ...]
 
 
 @router.post("/cards/read", operation_id="readCard")
@@ -106,5 +108,7 @@ def get_catalogue() -> Catalogue:
     """All ingredients by name."""
     names = sorted((item.name, item.id) for item in catalogue().values())
     return Catalogue(
-        ingredients=tuple(Choice(ingredient_id=id, label=name) for name, id in names), scoops_ml=scoop_sizes_ml()
+        ingredients=tuple(Choice(ingredient_id=id, label=name) for name, id in names),
+        scoops_ml=scoop_sizes_ml(),
+        gas_marks=gas_marks(),
     )

@@ -87,6 +87,7 @@ class TrayPlan(Value):
     most_per_tray: int
     loads: tuple[int, ...]
     kept: int  # pieces not baked now
+    kept_note: str  # how long those keep raw; empty when all are baked
     widest_mm: float
     layout: Arrangement
 
@@ -140,7 +141,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     if pieces is None or any(p.severity is Severity.STOP and p.field.startswith("oven") for p in problems):
         return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=tuple(problems))
     outcome = _bake(spec, kitchen, mix, style, pieces)
-    trays, wrong = lay_out(outcome, kitchen.tray(spec.tray_id), spec.bake_now)
+    trays, wrong = lay_out(outcome, kitchen.tray(spec.tray_id), spec.bake_now, dough.raw_egg)
     balance = (
         balance_of(parts, dough.percentages, style, mix, outcome.baked.loss_pct.value) if dough.percentages else None
     )
@@ -262,7 +263,15 @@ def _widened(baked: Prediction, across: float, strand_mm: float) -> Prediction:
     return baked.model_copy(update={"diameter_mm": width, "spread_ratio": ratio})
 
 
-def lay_out(outcome: Outcome, tray: Tray, bake_now: int | None = None) -> tuple[TrayPlan | None, list[Problem]]:
+def keeping_raw(raw_egg: bool) -> str:
+    """How long shaped dough keeps, from the process table's limits; local rules on raw egg come first."""
+    days = "With egg: two to four days" if raw_egg else "Without egg: three to seven days"
+    return f"{days} in the fridge, wrapped; shaped and frozen, one to three months. From the fridge they spread less; frozen ones need longer."
+
+
+def lay_out(
+    outcome: Outcome, tray: Tray, bake_now: int | None = None, raw_egg: bool = True
+) -> tuple[TrayPlan | None, list[Problem]]:
     """The batch on one kind of tray, spaced by the top of the predicted range; None if not even one cookie fits."""
     widest = max(outcome.baked.diameter_mm.high, outcome.pieces.raw_diameter_mm)
     most, _ = most_on(tray.width_mm, tray.depth_mm, widest)
@@ -274,7 +283,14 @@ def lay_out(outcome: Outcome, tray: Tray, bake_now: int | None = None) -> tuple[
         return None, [stop("tray_id", message)]
     baked = min(bake_now or outcome.pieces.count, outcome.pieces.count)
     loads = even_loads(baked, most)
+    kept = outcome.pieces.count - baked
     layout = arrange(loads[0], tray.width_mm, tray.depth_mm, widest)
     return TrayPlan(
-        tray=tray, most_per_tray=most, loads=loads, kept=outcome.pieces.count - baked, widest_mm=widest, layout=layout
+        tray=tray,
+        most_per_tray=most,
+        loads=loads,
+        kept=kept,
+        kept_note=keeping_raw(raw_egg) if kept else "",
+        widest_mm=widest,
+        layout=layout,
     ), []

@@ -191,11 +191,31 @@ def test_start_from_a_starter_and_see_its_balance(page: Page, shared: Server) ->
     assert not any(word in text for text in axes.all_inner_texts() for word in ("low", "high"))
     page.get_by_role("tab", name="Method").click()
     minutes = page.get_by_label("Minutes of step 1")
+    proposed = minutes.input_value()
     minutes.fill("25")
     saved(page)
     page.reload()
     page.get_by_role("tab", name="Method").click()
     expect(page.get_by_label("Minutes of step 1")).to_have_value("25")
+    page.get_by_role("button", name="Propose again").click()
+    expect(page.get_by_label("Minutes of step 1")).to_have_value(proposed)
+
+
+def test_grams_by_hand_give_way_to_a_new_text_and_dials_agree(page: Page, shared: Server) -> None:
+    on_the_bench(page, shared, name="Dial Drops")
+    page.get_by_role("button", name="Settle or remove “pinch of salt”").click()
+    grams = page.get_by_label("Grams for “pinch of salt”")
+    grams.fill("3")
+    expect(page.get_by_text("exact grams kept")).to_be_visible()
+    line(page, "pinch of salt").fill("1 tsp salt")
+    expect(page.get_by_label("Grams for “1 tsp salt”")).to_have_value("")
+    oven, dial = page.get_by_label("Oven", exact=True), page.get_by_label("Dial")
+    dial.select_option("gas")
+    expect(oven).to_have_value("4")
+    dial.select_option("f fan")
+    expect(oven).to_have_value("355")
+    dial.select_option("c")
+    expect(oven).to_have_value("180")
 
 
 def test_a_disputed_name_is_asked_once_and_the_own_cup_is_kept(page: Page, server: Server) -> None:

@@ -8,7 +8,7 @@ from lark import Lark, Token, Transformer
 from lark.exceptions import LarkError
 
 from ..value import Value
-from .units import SPELLINGS, Unit, spelt
+from .units import MASS_G, SPELLINGS, Unit, spelt
 
 _VULGAR = {"½": 1 / 2, "¼": 1 / 4, "¾": 3 / 4, "⅓": 1 / 3, "⅔": 2 / 3, "⅛": 1 / 8, "⅜": 3 / 8, "⅝": 5 / 8, "⅞": 7 / 8, "⅕": 1 / 5}  # fmt: skip
 _NUMBER_WORDS = {
@@ -174,7 +174,7 @@ def grams_in(text: str) -> float | None:
     """The weight a short phrase names ("about 226g", "8 oz / 1 cup"), or None."""
     for match in re.finditer(r"(\d+(?:[.,]\d+)?)\s*(kg|g|grams?|oz|ounces?|lbs?|pounds?)\b", text, re.I):
         unit = spelt(match[2])
-        worth = {Unit.KG: 1000.0, Unit.G: 1.0, Unit.OZ: 28.35, Unit.LB: 453.592}.get(unit) if unit else None
+        worth = MASS_G.get(unit) if unit else None
         if worth:
             return float(match[1].replace(",", ".")) * worth
     return None

@@ -700,7 +700,7 @@ export interface components {
         };
         /**
          * Catalogue
-         * @description What an unsure line can be chosen from, and the scoop sizes on sale (number → ml).
+         * @description What an unsure line can be chosen from, the scoop sizes on sale (number → ml), and gas marks (mark, °C).
          */
         Catalogue: {
             /** Ingredients */
@@ -709,6 +709,11 @@ export interface components {
             scoops_ml: {
                 [key: string]: number;
             };
+            /** Gas Marks */
+            gas_marks: [
+                number,
+                number
+            ][];
         };
         /**
          * Choice
@@ -2050,6 +2055,8 @@ export interface components {
             loads: number[];
             /** Kept */
             kept: number;
+            /** Kept Note */
+            kept_note: string;
             /** Widest Mm */
             widest_mm: number;
             layout: components["schemas"]["Arrangement"];

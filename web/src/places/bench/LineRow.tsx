@@ -1,6 +1,6 @@
 /** One line: as typed, as read, in grams and in spoons; opened, everything that can be settled about it. */
 import clsx from "clsx";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Line, WeighedLine } from "../../client/api";
 import { useCatalogue } from "../../client/hooks";
 import { Button } from "../../pieces/controls";
@@ -133,6 +133,14 @@ function Settle(props: LineRowProps & { unsure: boolean; all: boolean }) {
   const { data: catalogue } = useCatalogue();
   const reading = seen?.reading;
   const [typed, setTyped] = useState(line.mass_g == null ? "" : `${line.mass_g}`);
+  // The grams follow the line when it changes from elsewhere: its text edited, a change undone.
+  useEffect(
+    () =>
+      setTyped((now) =>
+        (now.trim() ? Number(now.replace(",", ".")) : null) === line.mass_g ? now : `${line.mass_g ?? ""}`,
+      ),
+    [line.mass_g],
+  );
   const wrong =
     typed.trim() !== "" &&
     !(Number(typed.replace(",", ".")) >= 0 && Number(typed.replace(",", ".")) <= 20000);

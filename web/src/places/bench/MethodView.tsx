@@ -1,4 +1,5 @@
 /** The method: proposed from the formula, changed in place; the bake day takes its times from here. */
+import { useEffect, useState } from "react";
 import type { DoughSpec, Schemas } from "../../client/api";
 import { Button } from "../../pieces/controls";
 
@@ -64,20 +65,14 @@ export function MethodView({
               )}
             </div>
             <div className="flex flex-col items-end">
-              <label className="flex items-center gap-1 text-[14px]">
-                <input
-                  aria-label={`Minutes of step ${i + 1}`}
-                  inputMode="decimal"
-                  className="control w-14 px-1.5 text-right"
-                  defaultValue={step.minutes}
-                  onChange={(event) => {
-                    const minutes = Number(event.target.value.replace(",", "."));
-                    if (event.target.value.trim() && minutes >= 0 && minutes <= 5760)
-                      change(step.id, { minutes });
-                  }}
+              <span className="flex items-center gap-1 text-[14px]">
+                <Minutes
+                  label={`Minutes of step ${i + 1}`}
+                  value={step.minutes}
+                  onValue={(minutes) => change(step.id, { minutes })}
                 />
                 min
-              </label>
+              </span>
               <Button
                 kind="quiet"
                 className="text-[14px]"
@@ -99,5 +94,39 @@ export function MethodView({
         )}
       </div>
     </div>
+  );
+}
+
+/** Minutes as typed; follows the step when it changes from elsewhere (undo, a new proposal). */
+function Minutes({
+  label,
+  value,
+  onValue,
+}: {
+  label: string;
+  value: number;
+  onValue: (value: number) => void;
+}) {
+  const [text, setText] = useState(`${value}`);
+  useEffect(
+    () => setText((now) => (now.trim() && Number(now.replace(",", ".")) === value ? now : `${value}`)),
+    [value],
+  );
+  const minutes = Number(text.replace(",", "."));
+  const wrong = !text.trim() || !(minutes >= 0 && minutes <= 5760);
+  return (
+    <input
+      aria-label={label}
+      aria-invalid={wrong || undefined}
+      title={wrong ? "Minutes from 0 to 5760" : undefined}
+      inputMode="decimal"
+      className="control w-14 px-1.5 text-right"
+      value={text}
+      onChange={(event) => {
+        setText(event.target.value);
+        const next = Number(event.target.value.replace(",", "."));
+        if (event.target.value.trim() && next >= 0 && next <= 5760) onValue(next);
+      }}
+    />
   );
 }

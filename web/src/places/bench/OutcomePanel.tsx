@@ -3,6 +3,7 @@ import clsx from "clsx";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
+import { useCatalogue } from "../../client/hooks";
 import { OutcomeDrawing } from "../../drawing/outcome";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
@@ -195,11 +196,16 @@ function OvenFields({
   onSpec: (part: Partial<DoughSpec>) => void;
 }) {
   const { oven } = spec;
+  const { data: catalogue } = useCatalogue();
   const set = (part: Partial<DoughSpec["oven"]>) => onSpec({ oven: { ...oven, ...part } });
   const dial = (oven.fan && oven.scale !== "gas" ? `${oven.scale} fan` : oven.scale) as DialId;
   const turn = (next: DialId) => {
     const scale = next.split(" ")[0] as DoughSpec["oven"]["scale"];
-    set({ scale, fan: next.endsWith("fan"), value: convert(oven.value, oven.scale, scale) });
+    set({
+      scale,
+      fan: next.endsWith("fan"),
+      value: convert(oven.value, oven.scale, scale, catalogue?.gas_marks ?? []),
+    });
   };
   return (
     <div className="flex items-end gap-2.5">
@@ -229,18 +235,22 @@ function OvenFields({
   );
 }
 
-const GAS_C = [140, 150, 170, 180, 190, 200, 220, 230, 240];
-
-/** The same heat on another dial, to a figure that dial has. */
-function convert(value: number, from: DoughSpec["oven"]["scale"], to: DoughSpec["oven"]["scale"]): number {
+/** The same heat on another dial, to a figure that dial has; `marks` are the core's own gas marks (mark, °C). */
+function convert(
+  value: number,
+  from: DoughSpec["oven"]["scale"],
+  to: DoughSpec["oven"]["scale"],
+  marks: readonly (readonly number[])[],
+): number {
   if (from === to) return value;
-  const celsius =
-    from === "f" ? ((value - 32) * 5) / 9 : from === "gas" ? (GAS_C[Math.round(value) - 1] ?? 180) : value;
-  if (to === "f") return Math.round((celsius * 9) / 5 / 5 + 32 / 5) * 5;
-  if (to === "gas")
-    return GAS_C.reduce(
-      (best, c, i) => (Math.abs(c - celsius) < Math.abs((GAS_C[best - 1] ?? 0) - celsius) ? i + 1 : best),
-      1,
+  const nearest = (of: number, column: 0 | 1) =>
+    marks.reduce<readonly number[]>(
+      (best, mark) => (Math.abs((mark[column] ?? 0) - of) < Math.abs((best[column] ?? 0) - of) ? mark : best),
+      marks[0] ?? [4, 180],
     );
+  const celsius =
+    from === "f" ? ((value - 32) * 5) / 9 : from === "gas" ? (nearest(value, 0)[1] ?? 180) : value;
+  if (to === "f") return Math.round(((celsius * 9) / 5 + 32) / 5) * 5;
+  if (to === "gas") return nearest(celsius, 1)[0] ?? 4;
   return Math.round(celsius / 5) * 5;
 }

@@ -87,10 +87,7 @@ export function Trays() {
               />
               {plan && plan.kept > 0 && (
                 <Note severity="note">
-                  {plural(plan.kept, "piece")} kept raw.{" "}
-                  {found?.dough?.raw_egg ? "With egg: two to four days" : "Without egg: three to seven days"}{" "}
-                  in the fridge, wrapped; shaped and frozen, one to three months. From the fridge they spread
-                  less; frozen ones need longer.
+                  {plural(plan.kept, "piece")} kept raw. {plan.kept_note}
                 </Note>
               )}
             </div>
