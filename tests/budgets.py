@@ -12,13 +12,10 @@ from fastapi.testclient import TestClient
 from playwright.sync_api import sync_playwright
 
 from finebatch.api import create_app
-from finebatch.core.assess import assess, bake_case
+from finebatch.core.assess import assess, case_for
 from finebatch.core.bakemodel import predict
 from finebatch.core.day import DayRequest, make_plan
-from finebatch.core.dough import mix_of_dough
-from finebatch.core.formula import dough_parts
 from finebatch.core.kitchen import Kitchen, Tray
-from finebatch.core.styles import styles
 from finebatch.demo.doughs import demo_doughs
 from finebatch.store import Store, doughs
 from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
@@ -45,10 +42,7 @@ def row(what: str, budget: str, found: str) -> None:
 
 def core() -> None:
     found = assess(SPEC, KITCHEN)
-    assert found.outcome
-    assert found.dough
-    mix = mix_of_dough(dough_parts(found.lines), SPEC.making)
-    case = bake_case(SPEC, KITCHEN, mix, styles()[found.dough.style_id], found.outcome.pieces.mass_g)
+    case = case_for(SPEC, KITCHEN)
     middle, high = timed(lambda: predict(case), 60)
     row("one prediction in the core", "30 ms", f"median {middle:.0f} ms, p95 {high:.0f} ms")
     now = datetime.now(UTC)

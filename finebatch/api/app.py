@@ -13,7 +13,7 @@ from starlette.types import Scope
 
 from ..devices import SimulatedScale
 from ..store import Store
-from . import bench, doughs, formulas, kitchen, plans, problems, weighing
+from . import bench, doughs, formulas, kitchen, outcomes, plans, problems, weighing
 from .guard import Guard
 
 WEB_DIST = Path(__file__).resolve().parents[2] / "web" / "dist"
@@ -49,7 +49,7 @@ def create_app(folder: Path, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("12
     problems.describe(app)
     app.add_middleware(Guard)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=list(hosts))
-    for part in (bench, formulas, doughs, kitchen, plans, weighing):
+    for part in (bench, outcomes, formulas, doughs, kitchen, plans, weighing):
         app.include_router(part.router)
 
     @app.get("/api/health", operation_id="health", tags=["service"])

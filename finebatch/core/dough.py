@@ -22,6 +22,7 @@ class Making(Value):
     mixing: Mixing = Mixing.CREAMED_LIGHT
     fat_state: FatState = FatState.SOFT
     chill_h: float = Field(default=0.0, ge=0, le=96)
+    frozen: bool = False  # shaped pieces go from the freezer straight into the oven
 
 
 class Dough(Value):

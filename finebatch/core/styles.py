@@ -86,6 +86,10 @@ OF_FORM = {
     "batter": ("foam_wafer", "drop_lacy"),
     "log": ("sliced_log_shortbread", "custard_slice"),
     "rope": ("rope_shaped",),
+    "block": ("drop_chewy", "drop_crisp", "drop_cakey", "giant_thick", "rolled_ball"),
+    "sheet": ("thin_cracker_sheet",),
+    "pan": ("pressed_pan_shortbread",),
+    "rusk": ("twice_baked_butter", "twice_baked_lean"),
     "cutout": ("cutout_butter", "cutout_spiced", "thin_cracker_sheet"),
 }
 
@@ -111,7 +115,7 @@ def nearest(percentages: dict[str, float], form: str, portion_g: float | None = 
 
     def score(style: Style) -> float:
         off = 0.0
-        if portion_g is not None and form in ("scoop", "ball"):
+        if portion_g is not None and form in ("scoop", "ball", "block"):
             off = max(0.0, style.portion_low_g / portion_g - 1, portion_g / style.portion_high_g - 1)
         return distance(percentages, style) + min(off, 2.0)
 

@@ -9,7 +9,8 @@ from .bakemodel import Interval
 from .bakemodel.bakeware import TrayKind
 from .bakemodel.batch import Case
 from .bakemodel.predict import predict_many
-from .forming import CutoutForm, LogForm, ScoopForm
+from .baking import is_weighed
+from .forming import PanForm, RuskForm, ScoopForm, SheetForm
 from .formula import Part, Role
 from .kitchen import Kitchen
 from .oven import Scale, say, to_c
@@ -61,11 +62,10 @@ def what_if(spec: DoughSpec, found: Assessment, kitchen: Kitchen, factor: Factor
     fixed = spec.model_copy(update={"style_id": found.dough.style_id})
     variants = _variants(fixed, found, kitchen, factor)
     cases: list[Case] = [case_for(other, place) for _, _, other, place in variants]
-    weighed = kitchen.weighs_portions or isinstance(spec.form, CutoutForm | LogForm)
-    baked = predict_many(cases, weighed)
+    baked = predict_many(cases, is_weighed(spec.form, kitchen))
     widths = [
-        with_width(prediction, other, place).diameter_mm
-        for prediction, (_, _, other, place) in zip(baked, variants, strict=True)
+        with_width(prediction, case, other).diameter_mm
+        for prediction, case, (_, _, other, _) in zip(baked, cases, variants, strict=True)
     ]
     widths = _held(widths, _DIRECTION.get(factor, 0))
     nearest = min(range(len(variants)), key=lambda i: abs(variants[i][0] - _now(spec, kitchen, factor)))
@@ -133,6 +133,16 @@ def _sized(spec: DoughSpec, found: Assessment, factor: float) -> DoughSpec:
     grams = outcome.pieces.mass_g * factor
     if isinstance(form, ScoopForm):
         update: dict[str, object] = {"portion_g": grams, "scoop_no": None}
+    elif isinstance(form, PanForm):
+        # The dough stays: a smaller pan is a thicker one.
+        update = {"width_mm": form.width_mm * factor**-0.5, "length_mm": form.length_mm * factor**-0.5}
+    elif isinstance(form, SheetForm):
+        side = factor**0.5
+        update = {"piece_width_mm": form.piece_width_mm * side, "piece_length_mm": form.piece_length_mm * side}
+    elif isinstance(form, RuskForm):
+        update = {"log_mm": form.log_mm * factor}
+    elif form.kind == "block":
+        update = {"portion_g": grams}
     elif form.kind == "ball":
         update = {"portion_g": grams, "by": "grams"}
     elif form.kind == "batter":

@@ -6,7 +6,7 @@ import math
 import numpy as np
 import pytest
 
-from finebatch.core.assess import CATALOGUE_LN_VISCOSITY
+from finebatch.core.baking import CATALOGUE_LN_VISCOSITY
 from finebatch.core.bakemodel.batch import Shift
 from finebatch.core.bakemodel.mix import MAX_AIR, mix_of
 from finebatch.core.bakemodel.outcome import Baked, bake

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from finebatch.core.forming import CutoutForm, ScoopForm, cut, scoop
-from finebatch.core.forming.cutout import BOARD_MM, CUT_GAP_MM
+from finebatch.core.forming.nesting import BOARD_MM, CUT_GAP_MM
 from finebatch.core.forming.scoop import portion_mass_g, scoop_sizes_ml
 
 masses = st.floats(5, 8000)

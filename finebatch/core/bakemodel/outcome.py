@@ -14,13 +14,16 @@ RETRY_TIME = 2.2
 
 @dataclass(frozen=True)
 class Baked:
-    """Arrays of shape (B,): widths and heights in mm cooled, loss in % of the raw mass, first done and last good in min."""
+    """Arrays of shape (B,): widths and heights in mm cooled, loss in % of the raw mass, first done and last good in min,
+    and the browning index underneath and at the rim in the middle of the window."""
 
     diameter_mm: Array
     height_mm: Array
     loss_pct: Array
     first_min: Array
     last_min: Array
+    under_index: Array
+    rim_index: Array
     reached: Flags
 
 
@@ -64,5 +67,15 @@ def _measure(b: Batch, p: Parameters, h: History) -> Baked:
         loss_pct=100 * (b.water0 - moisture) + 1.2 * standing,
         first_min=t1 * minutes,
         last_min=t2 * minutes,
+        under_index=value_at(h.time, browned(b, h.time, h.under), when),
+        rim_index=value_at(h.time, browned(b, h.time, h.rim), when),
         reached=(last_hit | brown_last_hit) & brown_first_hit,
     )
+
+
+def browned(b: Batch, time: Array, surface_c: Array) -> Array:
+    """The browning index of a surface over time: minutes of exp((T - 140)/14), as the top's own, by the trapezium rule."""
+    rate = np.exp((surface_c - 140) / 14) * (1 - 0.7 * b.polyol / (b.polyol + b.sugar + 0.02)) * (1 + 6 * b.invert)
+    steps = np.diff(time, axis=0) / 60 * 0.5 * (rate[1:] + rate[:-1])
+    result: Array = np.concatenate([np.zeros((1, rate.shape[1])), np.cumsum(steps, axis=0)])
+    return result

@@ -7,6 +7,7 @@ import numpy as np
 
 from ..value import Value
 from .batch import Case, Shift
+from .colour import UNDER_LN_SD, Shade, shade
 from .outcome import Baked, bake
 from .parameters import fitted
 
@@ -38,6 +39,8 @@ class Prediction(Value):
     loss_pct: Interval
     first_done_min: Interval
     last_good_min: Interval
+    under: Shade
+    rim: Shade
 
 
 def predict(case: Case, weighed: bool = False) -> Prediction:
@@ -84,7 +87,14 @@ def _summary(case: Case, baked: Baked, part: slice) -> Prediction:
         loss_pct=Interval(value=float(loss[0]), low=max(0.0, float(loss[0]) - half), high=float(loss[0]) + half),
         first_done_min=interval("first_min"),
         last_good_min=interval("last_min"),
+        under=_shades(baked.under_index[part]),
+        rim=_shades(baked.rim_index[part]),
     )
+
+
+def _shades(index: np.ndarray) -> Shade:
+    found = _log_interval(np.log(np.maximum(index, 1e-6)), UNDER_LN_SD)
+    return Shade(likely=shade(found.value), palest=shade(found.low), darkest=shade(found.high))
 
 
 def _log_interval(logs: np.ndarray, missed_sd: float) -> Interval:

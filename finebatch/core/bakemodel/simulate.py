@@ -22,7 +22,8 @@ COOLED = 0.98  # a cooled cookie's dense volume against the hot one's
 
 @dataclass(frozen=True)
 class History:
-    """Series of shape (steps, B): time s, radius m, core °C, mean moisture kg/kg, cooled volume m3, browning index."""
+    """Series of shape (steps, B): time s, radius m, core °C, mean moisture kg/kg, cooled volume m3, browning index, and
+    the surface °C underneath and at the rim."""
 
     time: Array
     radius: Array
@@ -31,6 +32,7 @@ class History:
     cooled_volume: Array
     browning: Array
     under: Array
+    rim: Array
 
 
 def footprint(b: Batch, radius: Array) -> Array:
@@ -127,7 +129,8 @@ def simulate(b: Batch, p: Parameters, steps: int = STEPS) -> History:
         gives = lateral / (1 + np.exp(0.5 * (stiff - p.lnEx)))
         radius = radius * np.exp(moves * (flow / (1 + 4 * flow) + gives * np.log(swollen / volume)))
         volume = swollen
-        hot = np.exp((np.maximum(after.top_surface, after.bottom_surface - 8) - 140) / 14)
+        surface = np.maximum(after.top_surface, after.bottom_surface - 8)
+        hot = np.exp((surface - 140) / 14)
         hot = 0.5 * (hot[0] + hot[1])
         browning = browning + dt / 60 * browns * (hot if brown_last is None else 0.5 * (hot + brown_last))
         brown_last = hot
@@ -135,7 +138,8 @@ def simulate(b: Batch, p: Parameters, steps: int = STEPS) -> History:
         cooled = dense * (1 + _over_columns(mean_over_layers(kept), outer)) * COOLED
         core = layers.min(axis=(0, 1))
         mean_moisture = _over_columns(mean_over_layers(moisture), outer)
-        rows.append((time, radius, core, mean_moisture, cooled, browning, after.bottom_surface.mean(axis=0)))
+        under = 0.5 * (after.bottom_surface[0] + after.bottom_surface[1])
+        rows.append((time, radius, core, mean_moisture, cooled, browning, under, surface[1]))
         state[TEMP], state[MOISTURE], state[GAS], state[SET] = layers, moisture, expansion, set_share
         if i > 12:
             inside = (core >= end.core_last) | ((mean_moisture <= end.water_last) & b.crisp)

@@ -91,6 +91,10 @@ def _form_step(form: AnyForm) -> str:
         return "form_thumbprint_fill" if form.filling_g else "form_ball"
     return {
         "scoop": "form_scoop",
+        "block": "form_slice",
+        "sheet": "form_cracker_sheet",
+        "pan": "form_pressed_pan",
+        "rusk": "form_log_shape",
         "cutout": "form_cutout_reroll",
         "log": "form_slice",
         "rope": "form_rope_shape",

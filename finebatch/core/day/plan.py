@@ -239,6 +239,7 @@ def _load_steps(
 
 VERBS = {
     "scoop": "Scoop", "cutout": "Roll and cut", "ball": "Roll", "batter": "Drop and spread", "log": "Slice", "rope": "Shape",
+    "block": "Cut", "sheet": "Roll and score", "pan": "Press", "rusk": "Shape",
 }  # fmt: skip
 IN_OVEN = (Kind.LOAD, Kind.BAKE, Kind.UNLOAD)
 

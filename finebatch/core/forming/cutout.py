@@ -1,34 +1,48 @@
-"""How many rounds can be cut from a rolled sheet, and how many more from the scraps?
+"""How many shapes can be cut from a rolled sheet, and how many more from the scraps?
 
-Sheets are rectangles with rounds in staggered rows (each row half a pitch along), as a person cuts them: a small gap
-between cuts, a ragged rim that cannot be used, and no sheet larger than the board.
+The dough is rolled in one piece or in several, cut as densely as a person can (`nesting.py`), and the scraps are gathered
+and rolled again. A sheet is never larger than the board.
 """
 
 import math
 from bisect import bisect_right
-from functools import cache, lru_cache
+from functools import cache
 from typing import Literal
 
 from pydantic import Field
 
+from ..geometry import Ring, area_mm2, problem_with
 from ..value import Value
+from .cutters import Cutter, outline
+from .nesting import HEXAGONAL_DENSITY, Pattern, Spot, ring_patterns, round_patterns
 
-CUT_GAP_MM = 2.0
-RAGGED_RIM_MM = 4.0
-BOARD_MM = (420.0, 320.0)
+MOST_CORNERS = 400
+Coordinate = tuple[float, float]
 
 
 class CutoutForm(Value):
-    """Rounds cut from a sheet: cutter diameter, sheet thickness, and how often scraps are rolled again."""
+    """Shapes cut from a sheet: cutter and its width, sheet thickness, how often scraps are rolled again, in how many
+    parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough."""
 
     kind: Literal["cutout"] = "cutout"
     thickness_mm: float = Field(default=5.0, ge=1.5, le=25)
+    cutter: Cutter = Cutter.ROUND
     cutter_mm: float = Field(default=60.0, ge=15, le=200)
     rerolls: int = Field(default=2, ge=0, le=4)
+    parts: int = Field(default=1, ge=1, le=8)
+    small_mm: float | None = Field(default=None, ge=15, le=200)
+    small_share_pct: float = Field(default=30.0, ge=5, le=95)
+    own: tuple[Coordinate, ...] | None = Field(default=None, min_length=3, max_length=MOST_CORNERS)
+
+    def ring(self, width_mm: float) -> Ring:
+        """The outline cut at this width, mm."""
+        own = self.own if self.cutter is Cutter.OWN and self.own and not problem_with(self.own) else None
+        return outline(self.cutter, width_mm, own)
 
 
 class Roll(Value):
-    """One rolling: the rectangle to roll to and the rounds cut from it, `rows` of `per_row` (staggered)."""
+    """One rolling: the rectangle to roll to and the shapes cut from it, `rows` of `per_row`; `again` counts how often
+    the dough has been rolled before, `density_ratio` compares with rounds packed without end (1 = as dense)."""
 
     count: int
     sheet_width_mm: float
@@ -36,99 +50,152 @@ class Roll(Value):
     rows: int
     per_row: int
     dough_g: float
+    cutter_mm: float
+    again: int = 0
+    density_ratio: float = 0.0
 
 
 class CutPlan(Value):
-    """All rolls; `count * piece_g + waste_g` is the dough's mass."""
+    """All rolls; `count * piece_g + small_count * small_g + waste_g` is the dough's mass."""
 
     count: int
     piece_g: float
     waste_g: float
     rolls: tuple[Roll, ...]
+    small_count: int = 0
+    small_g: float = 0.0
 
 
-@lru_cache(maxsize=64)
-def _patterns(cutter_mm: float) -> tuple[tuple[float, int, int, int, float, float], ...]:
-    """Cutting patterns that fit the board, as (area mm2, count, rows, per_row, width, length), smallest first and
-    only where more area gives more rounds."""
-    pitch = cutter_mm + CUT_GAP_MM
-    rim = 2 * RAGGED_RIM_MM - CUT_GAP_MM
-    found = []
-    for per_row in range(1, int(BOARD_MM[0] / pitch) + 2):
-        for rows in range(1, int(BOARD_MM[1] / (pitch * 0.866)) + 2):
-            width = (per_row + (0.5 if rows > 1 else 0)) * pitch + rim
-            length = (1 + (rows - 1) * math.sqrt(3) / 2) * pitch + rim
-            if max(width, length) <= BOARD_MM[0] and min(width, length) <= BOARD_MM[1]:
-                found.append((width * length, per_row * rows, rows, per_row, width, length))
-    found.sort(key=lambda pattern: (pattern[0], -pattern[1]))
-    kept: list[tuple[float, int, int, int, float, float]] = []
-    for pattern in found:
-        if not kept or pattern[1] > kept[-1][1]:
-            kept.append(pattern)
-    return tuple(kept)
-
-
-def _fit(cutter_mm: float, area_mm2: float) -> int:
-    """Index of the best pattern a sheet of that area allows, or -1."""
-    return bisect_right([pattern[0] for pattern in _patterns(cutter_mm)], area_mm2 * (1 + 1e-9)) - 1
+def patterns_of(form: CutoutForm, width_mm: float) -> tuple[Pattern, ...]:
+    """Every useful way to cut this form's shape from one sheet, smallest sheet first."""
+    return round_patterns(width_mm) if form.cutter is Cutter.ROUND else ring_patterns(form.ring(width_mm))
 
 
 def cut(dough_g: float, form: CutoutForm, density_g_ml: float) -> CutPlan:
-    """Cut a dough of `dough_g` in first roll, scraps rolled again up to `rerolls` times, and the final waste.
+    """Cut a dough of `dough_g`: each part's sheet, scraps rolled again up to `rerolls` times, and the final waste.
 
-    Dough beyond one board is rolled as further sheets of the first roll. At each roll the baker may also cut fewer and
-    keep more for the next; the best total is taken, which is why more dough never gives fewer rounds.
+    At each roll the baker may also cut fewer and keep more for the next; the best total is taken, which is why more
+    dough never gives fewer. With a second cutter, its share of each sheet is cut small, and so are all the scraps.
     """
     if dough_g <= 0:
         raise ValueError("dough must weigh something")
     per_mm2 = density_g_ml * form.thickness_mm / 1000  # g per mm2 of sheet
-    piece_g = math.pi / 4 * form.cutter_mm**2 * per_mm2
-    patterns = _patterns(form.cutter_mm)
-    if not patterns:
-        return CutPlan(count=0, piece_g=piece_g, waste_g=dough_g, rolls=())
-    full = patterns[-1]
-    # Whole boards first: a sheet as large as the board is the densest there is.
-    boards = max(0, int(dough_g / (full[0] * per_mm2)) - 1)
-    scraps_of_board = full[0] * per_mm2 - full[1] * piece_g
-    rest = dough_g - boards * full[1] * piece_g if boards else dough_g
-    chosen = _best_rolls(
-        form.cutter_mm, per_mm2, piece_g, rest, form.rerolls + 1 + (1 if boards and scraps_of_board > 0 else 0)
-    )
-    rolls = [_roll(full, per_mm2)] * boards + [_roll(patterns[index], per_mm2) for index in chosen]
-    count = sum(roll.count for roll in rolls)
-    return CutPlan(count=count, piece_g=piece_g, waste_g=max(0.0, dough_g - count * piece_g), rolls=tuple(rolls))
+    if form.small_mm is None:
+        rolls = _Cutting(form, form.cutter_mm, per_mm2).rolls(dough_g, form.parts, form.rerolls)
+        return _plan(dough_g, form, per_mm2, rolls, ())
+    large = _Cutting(form, form.cutter_mm, per_mm2)
+    first = large.rolls(dough_g * (1 - form.small_share_pct / 100), form.parts, 0)
+    rest = dough_g - sum(roll.count for roll in first) * large.piece_g
+    small = _Cutting(form, form.small_mm, per_mm2).rolls(rest, form.parts, form.rerolls)
+    return _plan(dough_g, form, per_mm2, first, small)
 
 
-def _roll(pattern: tuple[float, int, int, int, float, float], per_mm2: float) -> Roll:
-    area, count, rows, per_row, width, length = pattern
-    return Roll(
-        count=count, sheet_width_mm=width, sheet_length_mm=length, rows=rows, per_row=per_row, dough_g=area * per_mm2
+def _plan(
+    dough_g: float, form: CutoutForm, per_mm2: float, rolls: tuple[Roll, ...], small: tuple[Roll, ...]
+) -> CutPlan:
+    count, small_count = sum(roll.count for roll in rolls), sum(roll.count for roll in small)
+    piece = area_of(form, form.cutter_mm) * per_mm2
+    small_piece = area_of(form, form.small_mm) * per_mm2 if form.small_mm else 0.0
+    waste = max(0.0, dough_g - count * piece - small_count * small_piece)
+    return CutPlan(
+        count=count, piece_g=piece, waste_g=waste, rolls=rolls + small, small_count=small_count, small_g=small_piece
     )
 
 
-def _best_rolls(cutter_mm: float, per_mm2: float, piece_g: float, dough_g: float, rolls: int) -> list[int]:
-    """Pattern indices, roll by roll, that give the most rounds from `dough_g` in at most `rolls` rolls.
+def area_of(form: CutoutForm, width_mm: float) -> float:
+    """mm2 of one shape; a round's own, not its polygon's."""
+    return math.pi / 4 * width_mm**2 if form.cutter is Cutter.ROUND else area_mm2(form.ring(width_mm))
 
-    Exact search with the obvious bound: no plan beats the dough's mass over a piece's. Ties go to more rounds early.
-    """
-    patterns = _patterns(cutter_mm)
 
-    @cache
-    def best(pieces_cut: int, left: int) -> tuple[int, tuple[int, ...]]:
-        available = dough_g - pieces_cut * piece_g
-        top = _fit(cutter_mm, available / per_mm2)
-        if left == 0 or top < 0:
-            return 0, ()
-        if left == 1:
-            return patterns[top][1], (top,)
-        ceiling = int(available / piece_g + 1e-9)
-        found: tuple[int, tuple[int, ...]] = (0, ())
+def pattern_of(form: CutoutForm, roll: Roll) -> tuple[Spot, ...]:
+    """Where a roll's shapes are cut, for drawing."""
+    chosen = next(
+        p for p in patterns_of(form, roll.cutter_mm) if (p.rows, p.per_row) == (roll.rows, roll.per_row)
+        and math.isclose(p.width_mm, roll.sheet_width_mm)
+    )  # fmt: skip
+    return chosen.spots
+
+
+def roll_size_mm(dough_g: float, thickness_mm: float, density_g_ml: float, width_mm: float) -> float:
+    """How long a sheet this wide and thick the dough makes: volume over cross-section."""
+    return dough_g / density_g_ml * 1000 / (thickness_mm * width_mm)
+
+
+class _Cutting:
+    """One cutter on one thickness of sheet."""
+
+    def __init__(self, form: CutoutForm, width_mm: float, per_mm2: float) -> None:
+        self.width_mm = width_mm
+        self.per_mm2 = per_mm2
+        self.piece_mm2 = area_of(form, width_mm)
+        self.piece_g = self.piece_mm2 * per_mm2
+        self.patterns = patterns_of(form, width_mm)
+        self._areas = [pattern.area_mm2 for pattern in self.patterns]
+
+    def rolls(self, dough_g: float, parts: int, rerolls: int) -> tuple[Roll, ...]:
+        """All rolls of so much dough. Dough beyond a board a part is rolled as further boards of the first roll."""
+        if not self.patterns or dough_g <= 0:
+            return ()
+        full = self.patterns[-1]
+        # Whole boards first: a sheet as large as the board is the densest there is.
+        boards = max(0, int(dough_g / (full.area_mm2 * self.per_mm2)) - max(1, parts))
+        rest = dough_g - boards * full.count * self.piece_g
+        extra = 1 if boards and full.area_mm2 * self.per_mm2 > full.count * self.piece_g else 0
+        first, again = self._best(rest, parts, rerolls + extra)
+        return (
+            *(self._roll(full, 0) for _ in range(boards)),
+            *(self._roll(self.patterns[index], 0) for index in first),
+            *(self._roll(self.patterns[index], turn + 1) for turn, index in enumerate(again)),
+        )
+
+    def _fit(self, dough_g: float) -> int:
+        """Index of the best pattern that much dough allows, or -1."""
+        return bisect_right(self._areas, dough_g / self.per_mm2 * (1 + 1e-9)) - 1
+
+    def _best(self, dough_g: float, parts: int, rerolls: int) -> tuple[list[int], list[int]]:
+        """Pattern indices of the first rolls (one a part) and of the re-rolled scraps that give most in all."""
+        top = self._fit(dough_g / parts)
+        best: tuple[int, list[int], list[int]] = (0, [], self._scraps(dough_g, rerolls) if parts > 1 else [])
         for index in range(top, -1, -1):
-            more, chosen = best(pieces_cut + patterns[index][1], left - 1)
-            if patterns[index][1] + more > found[0]:
-                found = patterns[index][1] + more, (index, *chosen)
-            if found[0] == ceiling:
+            first = self.patterns[index].count * parts
+            again = self._scraps(dough_g - first * self.piece_g, rerolls)
+            total = first + sum(self.patterns[i].count for i in again)
+            if total > best[0]:
+                best = (total, [index] * parts, again)
+            if best[0] >= int(dough_g / self.piece_g + 1e-9):
                 break
-        return found
+        return best[1], best[2]
 
-    return list(best(0, rolls)[1])
+    def _scraps(self, dough_g: float, rolls: int) -> list[int]:
+        """Pattern indices, roll by roll, that give the most from `dough_g` in at most `rolls` rolls.
+
+        Exact search with the obvious bound: no plan beats the dough's mass over a piece's. Ties go to more early.
+        """
+
+        @cache
+        def best(pieces_cut: int, left: int) -> tuple[int, tuple[int, ...]]:
+            available = dough_g - pieces_cut * self.piece_g
+            top = self._fit(available)
+            if left == 0 or top < 0:
+                return 0, ()
+            if left == 1:
+                return self.patterns[top].count, (top,)
+            ceiling = int(available / self.piece_g + 1e-9)
+            found: tuple[int, tuple[int, ...]] = (0, ())
+            for index in range(top, -1, -1):
+                count = self.patterns[index].count
+                more, chosen = best(pieces_cut + count, left - 1)
+                if count + more > found[0]:
+                    found = count + more, (index, *chosen)
+                if found[0] == ceiling:
+                    break
+            return found
+
+        return list(best(0, rolls)[1])
+
+    def _roll(self, pattern: Pattern, again: int) -> Roll:
+        return Roll(
+            count=pattern.count, sheet_width_mm=pattern.width_mm, sheet_length_mm=pattern.length_mm, rows=pattern.rows,
+            per_row=pattern.per_row, dough_g=pattern.area_mm2 * self.per_mm2, cutter_mm=self.width_mm, again=again,
+            density_ratio=pattern.count * self.piece_mm2 / pattern.area_mm2 / HEXAGONAL_DENSITY,
+        )  # fmt: skip

@@ -1,7 +1,13 @@
-"""Where does each cookie stand on the tray, so that none touches another at its widest?"""
+"""Where does each cookie stand on the tray, so that none touches another at its widest?
+
+A cookie is taken as the round or the rectangle it may fill at the top of its predicted range.
+"""
 
 import math
 from enum import StrEnum
+from itertools import combinations
+
+from pydantic import Field
 
 from ..value import Value
 
@@ -10,103 +16,229 @@ GAP_MM = 8.0  # between two cookies at their widest
 
 
 class Scheme(StrEnum):
-    """Square rows, or rows set half a step along."""
+    """Square rows, rows set half a step along, or whichever holds more."""
 
     ROWS = "rows"
     STAGGERED = "staggered"
+    BEST = "best"
+
+
+class Footprint(Value):
+    """The most a piece may cover when baked: a round of `width_mm`, or a box."""
+
+    width_mm: float = Field(gt=0)
+    depth_mm: float = Field(gt=0)
+    round: bool = True
+
+    def turned(self) -> "Footprint":
+        """A quarter turn."""
+        return Footprint(width_mm=self.depth_mm, depth_mm=self.width_mm, round=self.round)
+
+
+class Moved(Value):
+    """A piece the baker has put elsewhere: its number on the tray and its middle, mm from the left and back edge."""
+
+    index: int = Field(ge=0, le=399)
+    x_mm: float = Field(ge=-200, le=1200)
+    y_mm: float = Field(ge=-200, le=1200)
+
+
+class TrayRules(Value):
+    """How the baker lays a tray: margin along the edges, square corners kept free, the pattern, how many in a row, two
+    racks at once, and pieces put elsewhere by hand."""
+
+    edge_mm: float = Field(default=EDGE_MM, ge=0, le=80)
+    corner_mm: float = Field(default=0.0, ge=0, le=120)
+    gap_mm: float = Field(default=GAP_MM, ge=0, le=80)
+    scheme: Scheme = Scheme.BEST
+    per_row: int | None = Field(default=None, ge=1, le=20)
+    two_racks: bool = False
+    moved: tuple[Moved, ...] = Field(default=(), max_length=60)
 
 
 class Place(Value):
-    """Centre of a piece, mm from the tray's left and back edge."""
+    """Middle of a piece, mm from the tray's left and back edge; `turned` by a quarter."""
 
     x_mm: float
     y_mm: float
+    turned: bool = False
+
+
+class Touch(Value):
+    """Two pieces (by number) that may join, or one (`b` None) that may run over the edge, and by how much at the widest."""
+
+    a: int
+    b: int | None
+    overlap_mm: float
 
 
 class Arrangement(Value):
-    """Pieces of one load on one tray. `per_row` counts pieces back to front, row by row."""
+    """Pieces of one load on one tray. `per_row` counts pieces row by row from the back."""
 
     scheme: Scheme
     per_row: tuple[int, ...]
     places: tuple[Place, ...]
     capacity: int
+    touches: tuple[Touch, ...] = ()
 
 
-def _rows_of(scheme: Scheme, across: float, deep: float, pitch: float) -> tuple[int, ...]:
-    """Pieces in each row when centres may lie in an area `across` x `deep` (mm, centre to centre)."""
-    in_row = int(across / pitch + 1e-9) + 1
-    if scheme is Scheme.ROWS:
-        return (in_row,) * (int(deep / pitch + 1e-9) + 1)
-    rows = int(deep / (pitch * math.sqrt(3) / 2) + 1e-9) + 1
-    shifted = int((across - pitch / 2) / pitch + 1e-9) + 1 if across >= pitch / 2 else 0
-    return tuple(in_row if row % 2 == 0 else shifted for row in range(rows)) if shifted else (in_row,)
+class _Ground:
+    """One way to lay one kind of piece on one tray: the rows it allows and what each holds."""
+
+    def __init__(self, width_mm: float, depth_mm: float, piece: Footprint, rules: TrayRules, turned: bool) -> None:
+        self.piece, self.turned, self.rules = (piece.turned() if turned else piece), turned, rules
+        self.width, self.depth = width_mm, depth_mm
+        self.across = width_mm - self.piece.width_mm - 2 * rules.edge_mm
+        self.deep = depth_mm - self.piece.depth_mm - 2 * rules.edge_mm
+        self.pitch_x = self.piece.width_mm + rules.gap_mm
+        self.pitch_y = self.piece.depth_mm + rules.gap_mm
+        self.fits = self.across >= -1e-9 and self.deep >= -1e-9
+        self.most_rows = int(self.deep / self.pitch_y + 1e-9) + 1 if self.fits else 0
+
+    def row_heights(self, rows: int) -> list[float]:
+        """Middles of so many rows, spread over the tray; one row lies in its middle."""
+        top = self.rules.edge_mm + self.piece.depth_mm / 2
+        return [top + (self.deep / 2 if rows == 1 else self.deep * i / (rows - 1)) for i in range(rows)]
+
+    def inset(self, y_mm: float) -> float:
+        """How much further in a row must begin to leave the corners free."""
+        half, corner = self.piece.depth_mm / 2, self.rules.corner_mm
+        in_corner = y_mm - half < corner - 1e-9 or y_mm + half > self.depth - corner + 1e-9
+        return max(0.0, corner - self.rules.edge_mm) if in_corner else 0.0
+
+    def row_holds(self, y_mm: float) -> int:
+        """Pieces side by side in a row at this depth."""
+        room = self.across - 2 * self.inset(y_mm)
+        held = int(room / self.pitch_x + 1e-9) + 1 if room >= -1e-9 else 0
+        return min(held, self.rules.per_row or held)
+
+    def rows_hold(self, rows: int) -> list[int]:
+        """Pieces in each of so many rows."""
+        return [self.row_holds(y) for y in self.row_heights(rows)]
+
+    def staggered(self) -> list[tuple[float, list[float]]]:
+        """(y, every x) of rows set half a step along, tight from the back left; rounds only."""
+        if not self.fits or not self.piece.round:
+            return []
+        left, top = self.rules.edge_mm + self.piece.width_mm / 2, self.rules.edge_mm + self.piece.depth_mm / 2
+        rows = []
+        for i in range(int(self.deep / (self.pitch_y * math.sqrt(3) / 2) + 1e-9) + 1):
+            y, shift = top + i * self.pitch_y * math.sqrt(3) / 2, self.pitch_x / 2 if i % 2 else 0.0
+            held = int((self.across - shift) / self.pitch_x + 1e-9) + 1 if self.across >= shift else 0
+            row = [left + shift + k * self.pitch_x for k in range(held)]
+            lead = self.inset(y)
+            row = [x for x in row if lead - 1e-9 <= x - left <= self.across - lead + 1e-9]
+            rows.append((y, row[: self.rules.per_row or len(row)]))
+        return rows
 
 
-def most_on(width_mm: float, depth_mm: float, widest_mm: float) -> tuple[int, Scheme]:
-    """How many pieces of `widest_mm` baked width a tray holds, and by which scheme (rows where equal)."""
-    across, deep = _room(width_mm, depth_mm, widest_mm)
-    if across < 0 or deep < 0:
-        return 0, Scheme.ROWS
-    pitch = widest_mm + GAP_MM
-    counts = {scheme: sum(_rows_of(scheme, across, deep, pitch)) for scheme in Scheme}
-    best = max(Scheme, key=lambda scheme: (counts[scheme], scheme is Scheme.ROWS))
-    return counts[best], best
+def _grounds(width_mm: float, depth_mm: float, piece: Footprint, rules: TrayRules) -> list[_Ground]:
+    ways = [_Ground(width_mm, depth_mm, piece, rules, False)]
+    if not piece.round:
+        ways.append(_Ground(width_mm, depth_mm, piece, rules, True))
+    return ways
 
 
-def _room(width_mm: float, depth_mm: float, widest_mm: float) -> tuple[float, float]:
-    inset = widest_mm + 2 * EDGE_MM
-    return width_mm - inset, depth_mm - inset
+def _square_most(ground: _Ground) -> int:
+    return max((sum(ground.rows_hold(rows)) for rows in range(1, ground.most_rows + 1)), default=0)
 
 
-def arrange(count: int, width_mm: float, depth_mm: float, widest_mm: float) -> Arrangement:
-    """Place `count` pieces: as few rows as hold them, evened out, and spread over the whole tray.
+def most_on(width_mm: float, depth_mm: float, piece: Footprint, rules: TrayRules | None = None) -> tuple[int, Scheme]:
+    """How many of these pieces a tray holds, and by which scheme (square rows where equal)."""
+    rules = rules or TrayRules()
+    grounds = _grounds(width_mm, depth_mm, piece, rules)
+    square = max(_square_most(ground) for ground in grounds)
+    staggered = sum(len(row) for _, row in grounds[0].staggered())
+    if rules.scheme is Scheme.ROWS or (rules.scheme is Scheme.BEST and square >= staggered) or not piece.round:
+        return square, Scheme.ROWS
+    return staggered, Scheme.STAGGERED
+
+
+def arrange(
+    count: int, width_mm: float, depth_mm: float, piece: Footprint, rules: TrayRules | None = None
+) -> Arrangement:
+    """Place `count` pieces: as few rows as hold them, evened out, and spread over the whole tray; pieces the baker has
+    moved stand where they were put, and those that may then touch are named.
 
     ValueError if the tray does not hold that many; ask `most_on` first.
     """
-    capacity, scheme = most_on(width_mm, depth_mm, widest_mm)
+    rules = rules or TrayRules()
+    capacity, scheme = most_on(width_mm, depth_mm, piece, rules)
     if count > capacity:
         raise ValueError(f"the tray holds {capacity}, not {count}")
-    if count == 0:
-        return Arrangement(scheme=scheme, per_row=(), places=(), capacity=capacity)
-    across, deep = _room(width_mm, depth_mm, widest_mm)
-    pitch = widest_mm + GAP_MM
-    rows_only = _rows_of(Scheme.ROWS, across, deep, pitch)
-    if count <= sum(rows_only):
-        per_row = _even_rows(count, rows_only[0], len(rows_only))
-        scheme = Scheme.ROWS
+    grounds = _grounds(width_mm, depth_mm, piece, rules)
+    best = max(grounds, key=lambda ground: (_square_most(ground), not ground.turned))
+    if count <= _square_most(best) and (rules.scheme is not Scheme.STAGGERED or not piece.round):
+        scheme, rows = Scheme.ROWS, _square(best, count)
     else:
-        per_row = _fill(count, _rows_of(Scheme.STAGGERED, across, deep, pitch))
-    left = top = EDGE_MM + widest_mm / 2
-    places = []
-    for row, pieces in enumerate(per_row):
-        y = top + (deep / 2 if len(per_row) == 1 else deep * row / (len(per_row) - 1))
-        places += [Place(x_mm=left + x, y_mm=y) for x in _along(pieces, across, pitch, scheme, row)]
-    return Arrangement(scheme=scheme, per_row=per_row, places=tuple(places), capacity=capacity)
+        rows = _thinned(best.staggered(), count)
+    places = [Place(x_mm=x, y_mm=y, turned=best.turned) for y, row in rows for x in row]
+    for moved in rules.moved:
+        if moved.index < len(places):
+            places[moved.index] = places[moved.index].model_copy(update={"x_mm": moved.x_mm, "y_mm": moved.y_mm})
+    touches = touching(tuple(places), width_mm, depth_mm, piece) if rules.moved else ()
+    return Arrangement(
+        scheme=scheme, per_row=tuple(len(row) for _, row in rows if row), places=tuple(places), capacity=capacity,
+        touches=touches,
+    )  # fmt: skip
 
 
-def _even_rows(count: int, in_row: int, rows: int) -> tuple[int, ...]:
-    """Fewest rows that hold the count, the longer ones first; two rows at least where two pieces have room for it."""
-    needed = -(-count // in_row)
-    if needed == 1 and rows > 1 and count > 3:
+def _square(ground: _Ground, count: int) -> list[tuple[float, list[float]]]:
+    """Fewest rows that hold the count, evened out; two rows at least where more than three pieces have room for it."""
+    if count == 0:
+        return []
+    needed = next(rows for rows in range(1, ground.most_rows + 1) if sum(ground.rows_hold(rows)) >= count)
+    if needed == 1 and ground.most_rows > 1 and count > 3 and sum(ground.rows_hold(2)) >= count:
         needed = 2
-    base, extra = divmod(count, needed)
-    return tuple(base + (1 if row < extra else 0) for row in range(needed))
+    heights = ground.row_heights(needed)
+    shares = _shared(count, ground.rows_hold(needed))
+    rows = []
+    for y, pieces in zip(heights, shares, strict=True):
+        lead = ground.inset(y)
+        left, room = ground.rules.edge_mm + ground.piece.width_mm / 2 + lead, ground.across - 2 * lead
+        if pieces == 1:
+            rows.append((y, [left + room / 2]))
+        else:
+            rows.append((y, [left + room * i / (pieces - 1) for i in range(pieces)]))
+    return rows
 
 
-def _fill(count: int, rows: tuple[int, ...]) -> tuple[int, ...]:
-    """Take the surplus places away one a row, from the fullest rows at the front."""
-    kept = list(rows)
-    for _ in range(sum(rows) - count):
-        fullest = max(range(len(kept)), key=lambda row: (kept[row], row))
-        kept[fullest] -= 1
-    return tuple(kept)
+def _shared(count: int, rooms: list[int]) -> list[int]:
+    """`count` shared over rows as evenly as what each holds allows, the longer ones at the back."""
+    shares = [0] * len(rooms)
+    for _ in range(count):
+        free = [i for i, room in enumerate(rooms) if shares[i] < room]
+        shares[min(free, key=lambda i: (shares[i], i))] += 1
+    return shares
 
 
-def _along(pieces: int, across: float, pitch: float, scheme: Scheme, row: int) -> list[float]:
-    """Offsets along a row. Staggered rows keep their pitch and half-step; square rows spread out evenly."""
-    if scheme is Scheme.STAGGERED:
-        start = pitch / 2 if row % 2 else 0.0
-        return [start + pitch * i for i in range(pieces)]
-    if pieces == 1:
-        return [across / 2]
-    return [across * i / (pieces - 1) for i in range(pieces)]
+def _thinned(rows: list[tuple[float, list[float]]], count: int) -> list[tuple[float, list[float]]]:
+    """Take the surplus places away one at a time, from the fullest rows at the front."""
+    kept = [(y, list(row)) for y, row in rows]
+    for _ in range(sum(len(row) for _, row in rows) - count):
+        max(enumerate(kept), key=lambda item: (len(item[1][1]), item[0]))[1][1].pop()
+    return kept
+
+
+def touching(places: tuple[Place, ...], width_mm: float, depth_mm: float, piece: Footprint) -> tuple[Touch, ...]:
+    """Pairs that may join and pieces that may run over the edge, when all grow to their widest."""
+
+    def half(place: Place) -> tuple[float, float]:
+        shape = piece.turned() if place.turned else piece
+        return shape.width_mm / 2, shape.depth_mm / 2
+
+    found = []
+    for (i, a), (j, b) in combinations(enumerate(places), 2):
+        if piece.round:
+            overlap = piece.width_mm - math.hypot(a.x_mm - b.x_mm, a.y_mm - b.y_mm)
+        else:
+            (aw, ad), (bw, bd) = half(a), half(b)
+            overlap = min(aw + bw - abs(a.x_mm - b.x_mm), ad + bd - abs(a.y_mm - b.y_mm))
+        if overlap > 1e-6:
+            found.append(Touch(a=i, b=j, overlap_mm=overlap))
+    for i, place in enumerate(places):
+        w, d = half(place)
+        over = max(w - place.x_mm, d - place.y_mm, place.x_mm + w - width_mm, place.y_mm + d - depth_mm)
+        if over > 1e-6:
+            found.append(Touch(a=i, b=None, overlap_mm=over))
+    return tuple(found)

@@ -1,0 +1,280 @@
+"""How can a person cut this shape from a sheet with the least left over?
+
+A person cuts in rows: all one way up, or every second one turned round, and each row set along from the last so that
+shapes interlock. The search looks at every such lattice on a grid of a fortieth of the shape, with the true outlines and
+the gap between cuts, keeps the few that waste least and pushes those together until they touch; a sheet then takes
+whichever of them holds most.
+
+Rounds need no search: staggered rows are the densest there is (pi/sqrt(12) = 0.907 of the plane, Thue and Tóth).
+"""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any
+
+import numpy as np
+
+from ..geometry import Ring, area_mm2, circle, grown, size_mm
+
+CUT_GAP_MM = 2.0
+RAGGED_RIM_MM = 4.0
+BOARD_MM = (420.0, 320.0)
+HEXAGONAL_DENSITY = math.pi / math.sqrt(12)
+GRID_SHARE = 1 / 40  # of the shape's longer side: the search's step
+WAYS_KEPT = 3
+
+
+@dataclass(frozen=True)
+class Spot:
+    """Where one shape is cut: its box's middle from the sheet's corner, and whether it is turned half round."""
+
+    x_mm: float
+    y_mm: float
+    turned: bool = False
+
+
+@dataclass(frozen=True)
+class Pattern:
+    """Shapes on a sheet, the sheet no larger than they need with its ragged rim."""
+
+    width_mm: float
+    length_mm: float
+    rows: int
+    per_row: int
+    spots: tuple[Spot, ...]
+
+    @property
+    def area_mm2(self) -> float:
+        """Of the sheet."""
+        return self.width_mm * self.length_mm
+
+    @property
+    def count(self) -> int:
+        """Shapes cut."""
+        return len(self.spots)
+
+
+@dataclass(frozen=True)
+class Lattice:
+    """One row (offsets of its shapes, repeated each `period` mm) and the step (`along`, `down`) to the next row."""
+
+    row: tuple[Spot, ...]
+    period: float
+    along: float
+    down: float
+
+    @property
+    def density(self) -> float:
+        """Shapes per mm2 of an endless sheet."""
+        return len(self.row) / (self.period * self.down)
+
+    def scaled(self, unit_mm: float) -> "Lattice":
+        """From steps of `unit_mm` to millimetres."""
+        row = tuple(Spot(s.x_mm * unit_mm, s.y_mm * unit_mm, s.turned) for s in self.row)
+        return Lattice(row, self.period * unit_mm, self.along * unit_mm, self.down * unit_mm)
+
+    def squeezed(self, across: float, down: float) -> "Lattice":
+        """Closer along the rows and across them by these factors."""
+        row = tuple(Spot(s.x_mm * across, s.y_mm * down, s.turned) for s in self.row)
+        return Lattice(row, self.period * across, self.along * across, self.down * down)
+
+    def spots(self, per_row: int, rows: int) -> tuple[Spot, ...]:
+        """The first `per_row` shapes of each row. Every row starts at the first place from the sheet's left side on."""
+        found = []
+        for r in range(rows):
+            shift = (self.along * r) % self.period if self.period else 0.0
+            places = [
+                Spot(s.x_mm + shift + (k - 1) * self.period, s.y_mm + r * self.down, s.turned)
+                for k in range(per_row // len(self.row) + 3)
+                for s in self.row
+            ]
+            found += sorted((p for p in places if p.x_mm >= -1e-9), key=lambda p: p.x_mm)[:per_row]
+        return tuple(found)
+
+
+@lru_cache(maxsize=32)
+def lattices(ring: Ring) -> tuple[Lattice, ...]:
+    """The best ways to cut this ring in rows, densest first."""
+    width, depth = size_mm(ring)
+    if area_mm2(ring) > 0.999 * width * depth:  # a rectangle: straight rows are as dense as can be
+        return (Lattice((Spot(0.0, 0.0),), width + CUT_GAP_MM, 0.0, depth + CUT_GAP_MM),)
+    overlap = _Overlap(ring)
+    single = overlap.first_free(False, 0, 1)
+    rows: list[tuple[tuple[Spot, ...], int]] = [((Spot(0.0, 0.0),), single)]
+    # Every second one turned round, set up or down against its neighbour by v, as close as it will go.
+    for v in range(-overlap.depth, overlap.depth + 1, 2):
+        u = overlap.first_free(True, v, 0)
+        back = overlap.first_free(True, v, 0, mirrored=True)
+        rows.append(((Spot(0.0, 0.0), Spot(u, v, True)), max(u + back, single)))
+    found = [Lattice(row, period, *overlap.next_row(row, period)).scaled(overlap.unit_mm) for row, period in rows]
+    best = sorted(found, key=lambda lattice: -lattice.density)[:WAYS_KEPT]
+    return tuple(sorted((_tightened(lattice, ring) for lattice in best), key=lambda lattice: -lattice.density))
+
+
+def _tightened(lattice: Lattice, ring: Ring) -> Lattice:
+    """Pushed together along the rows, then across them, as far as the true outlines allow."""
+    import shapely
+
+    shape = shapely.Polygon(grown(ring, CUT_GAP_MM / 2 - 0.005))
+
+    def free(across: float, down: float) -> bool:
+        tried = lattice.squeezed(across, down)
+        here = [moved(shape, spot) for spot in tried.row]
+        near = [
+            moved(
+                shape,
+                Spot(s.x_mm + k * tried.period + r * tried.along % tried.period, s.y_mm + r * tried.down, s.turned),
+            )
+            for r in range(3)
+            for k in range(-3, 4)
+            for s in tried.row
+            if (r, k) != (0, 0)
+        ]
+        tree = shapely.STRtree(near)
+        own = len(here) < 2 or not here[0].intersects(here[1])
+        return own and not any(len(tree.query(one, predicate="intersects")) for one in here)
+
+    def moved(polygon: Any, spot: Spot) -> Any:
+        sign = -1.0 if spot.turned else 1.0
+        return shapely.affinity.affine_transform(polygon, [sign, 0, 0, sign, spot.x_mm, spot.y_mm])
+
+    across = _smallest(lambda factor: free(factor, 1.0))
+    return lattice.squeezed(across, _smallest(lambda factor: free(across, factor)))
+
+
+def _smallest(allowed: Callable[[float], bool]) -> float:
+    """The smallest factor from 0.9 to 1 that is allowed, near enough (1 always is, by the coarser search)."""
+    low, high = 0.9, 1.0
+    for _ in range(7):
+        middle = (low + high) / 2
+        low, high = (low, middle) if allowed(middle) else (middle, high)
+    return high
+
+
+class _Overlap:
+    """For every offset of whole steps: does the shape touch a copy of itself, upright or turned, there?
+
+    Everything here is in steps of `unit_mm`.
+    """
+
+    def __init__(self, ring: Ring) -> None:
+        import shapely
+
+        self.unit_mm = max(size_mm(ring)) * GRID_SHARE
+        shape = shapely.Polygon(grown(ring, CUT_GAP_MM / 2)).simplify(0.15)
+        shape = shapely.affinity.scale(shape, 1 / self.unit_mm, 1 / self.unit_mm, origin=(0, 0))
+        turned = shapely.affinity.rotate(shape, 180, origin=(0, 0))
+        x0, y0, x1, y1 = shape.bounds
+        self.width, self.depth = math.ceil(x1 - x0) + 1, math.ceil(y1 - y0) + 1
+        xs, ys = np.arange(-self.width, self.width + 1), np.arange(-self.depth, self.depth + 1)
+        self._maps = {False: _touches(shape, shape, xs, ys), True: _touches(shape, turned, xs, ys)}
+
+    def hits(self, turned: Any, dx: Any, dy: Any) -> Any:
+        """Whether a copy at the offset(s) overlaps; `turned` says if one of the two is upside down."""
+        dx, dy = np.asarray(dx), np.asarray(dy)
+        inside = (np.abs(dx) <= self.width) & (np.abs(dy) <= self.depth)
+        column = np.clip(dx + self.width, 0, 2 * self.width)
+        line = np.clip(dy + self.depth, 0, 2 * self.depth)
+        return inside & self._maps[bool(turned)][line, column]
+
+    def first_free(self, turned: bool, dy: int, start: int, mirrored: bool = False) -> int:
+        """The smallest step along at which the copy, and any further along, is free; `mirrored` looks to the left."""
+        dx = np.arange(start, self.width + 1)
+        blocked = self.hits(turned, -dx if mirrored else dx, np.full_like(dx, dy))
+        return int(dx[blocked][-1]) + 1 if blocked.any() else start
+
+    def next_row(self, row: tuple[Spot, ...], period: int) -> tuple[float, float]:
+        """The step to the next row with the smallest distance down, the same row moved along."""
+        repeats = np.arange(-(2 * self.width) // period - 2, (2 * self.width) // period + 3) * period
+        along = np.arange(0, period)
+        down = np.arange(1, 2 * self.depth + 1)
+        blocked = np.zeros((len(down), len(along)), dtype=bool)
+        for a in row:
+            for b in row:
+                dx = along[None, :, None] + round(b.x_mm - a.x_mm) + repeats[None, None, :]
+                dy = down[:, None, None] + round(b.y_mm - a.y_mm) + np.zeros_like(dx)
+                # Seen from a turned shape every offset is mirrored.
+                sign = -1 if a.turned else 1
+                blocked |= self.hits(a.turned != b.turned, sign * dx, sign * dy).any(axis=2)
+        # The first row down from which on nothing is blocked any more, for each step along.
+        last = np.where(blocked.any(axis=0), len(down) - blocked[::-1].argmax(axis=0), 0)
+        best = int(last.argmin())
+        return float(along[best]), float(down[min(int(last[best]), len(down) - 1)])
+
+
+def _touches(shape: Any, other: Any, xs: Any, ys: Any) -> Any:
+    """Overlap of `shape` with `other` moved by every (x, y), shape (len(ys), len(xs)): outlines that only meet at a
+    rim are free."""
+    import shapely
+
+    points = shapely.get_coordinates(other)[:-1]
+    dx, dy = np.meshgrid(xs, ys)
+    offsets = np.stack([dx.ravel(), dy.ravel()], axis=1)
+    # A cheap first look with the boxes; the true outlines only where those meet.
+    x0, y0, x1, y1 = shape.bounds
+    ox0, oy0, ox1, oy1 = other.bounds
+    near = (
+        (offsets[:, 0] + ox0 < x1)
+        & (offsets[:, 0] + ox1 > x0)
+        & (offsets[:, 1] + oy0 < y1)
+        & (offsets[:, 1] + oy1 > y0)
+    )
+    hit = np.zeros(len(offsets), dtype=bool)
+    which = np.flatnonzero(near)
+    moved = shapely.polygons(points[None, :, :] + offsets[which][:, None, :])
+    inner = shape.buffer(-0.02)
+    shapely.prepare(inner)
+    hit[which] = shapely.intersects(inner, moved)
+    return hit.reshape(dx.shape)
+
+
+def density_ratio(pattern: Pattern, ring: Ring) -> float:
+    """What the shapes cover of the sheet, over what rounds could ever cover of a plane (0.907)."""
+    return pattern.count * area_mm2(ring) / pattern.area_mm2 / HEXAGONAL_DENSITY
+
+
+@lru_cache(maxsize=64)
+def round_patterns(cutter_mm: float) -> tuple[Pattern, ...]:
+    """Staggered rows of rounds, for every sheet the board holds."""
+    pitch = cutter_mm + CUT_GAP_MM
+    lattice = Lattice((Spot(0.0, 0.0),), pitch, pitch / 2, pitch * math.sqrt(3) / 2)
+    return _kept(circle(cutter_mm), (lattice,))
+
+
+@lru_cache(maxsize=64)
+def ring_patterns(ring: Ring) -> tuple[Pattern, ...]:
+    """Rows of any shape, for every sheet the board holds."""
+    return _kept(ring, lattices(ring))
+
+
+def _kept(ring: Ring, ways: tuple[Lattice, ...]) -> tuple[Pattern, ...]:
+    """Patterns that fit the board, smallest sheet first and only where more sheet gives more shapes."""
+    width, depth = size_mm(ring)
+    found = []
+    for lattice in ways:
+        for per_row in range(1, int(BOARD_MM[0] * len(lattice.row) / lattice.period) + 3):
+            for rows in range(1, int(BOARD_MM[0] / lattice.down) + 2):
+                pattern = _pattern(lattice.spots(per_row, rows), rows, per_row, width, depth)
+                if max(pattern.width_mm, pattern.length_mm) > BOARD_MM[0]:
+                    break
+                if min(pattern.width_mm, pattern.length_mm) <= BOARD_MM[1]:
+                    found.append(pattern)
+    found.sort(key=lambda pattern: (pattern.area_mm2, -pattern.count))
+    kept: list[Pattern] = []
+    for pattern in found:
+        if not kept or pattern.count > kept[-1].count:
+            kept.append(pattern)
+    return tuple(kept)
+
+
+def _pattern(spots: tuple[Spot, ...], rows: int, per_row: int, width: float, depth: float) -> Pattern:
+    """The spots moved into the corner of the smallest sheet that holds them with its rim."""
+    left, top = min(s.x_mm for s in spots) - width / 2, min(s.y_mm for s in spots) - depth / 2
+    placed = tuple(Spot(s.x_mm - left + RAGGED_RIM_MM, s.y_mm - top + RAGGED_RIM_MM, s.turned) for s in spots)
+    return Pattern(
+        width_mm=max(s.x_mm for s in placed) + width / 2 + RAGGED_RIM_MM,
+        length_mm=max(s.y_mm for s in placed) + depth / 2 + RAGGED_RIM_MM,
+        rows=rows, per_row=per_row, spots=placed,
+    )  # fmt: skip
