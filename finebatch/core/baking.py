@@ -7,7 +7,7 @@ from enum import StrEnum
 from .bakemodel import Interval, Mix, Prediction, predict
 from .bakemodel.bakeware import EndStyle
 from .bakemodel.batch import Case, Shift
-from .bakemodel.shapes import Shape, pan
+from .bakemodel.shapes import Flow, Shape, pan
 from .dough import Making
 from .forming import (
     AnyForm,
@@ -176,10 +176,13 @@ def _aim(finish: Finish, baked: Prediction) -> float:
 def as_laid(baked: Prediction, shape: Shape, raw_mm: float) -> Prediction:
     """A prediction of the model's own shape as the whole piece's width: what lies between a rope's strands, or outside
     the round of equal area, is added as it is."""
+    own = baked.diameter_mm
+    if shape.flow is Flow.FIXED:  # a pan's walls decide
+        still, one = Interval(value=raw_mm, low=raw_mm, high=raw_mm), Interval(value=1.0, low=1.0, high=1.0)
+        return baked.model_copy(update={"diameter_mm": still, "spread_ratio": one})
     more = raw_mm - shape.diameter_mm
     if abs(more) < 1e-9:
         return baked
-    own = baked.diameter_mm
     width = Interval(value=own.value + more, low=own.low + more, high=own.high + more)
     ratio = Interval(value=width.value / raw_mm, low=width.low / raw_mm, high=width.high / raw_mm)
     return baked.model_copy(update={"diameter_mm": width, "spread_ratio": ratio})

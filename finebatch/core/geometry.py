@@ -5,9 +5,13 @@ the server starts without it.
 """
 
 import math
-from typing import Any
+from typing import Annotated, Any
 
-Ring = tuple[tuple[float, float], ...]
+from pydantic import WithJsonSchema
+
+_PAIR = {"type": "array", "items": {"type": "number"}, "minItems": 2, "maxItems": 2}
+# The schema says arrays of two numbers: a tuple in it would not survive the way through the interface's client types.
+Ring = Annotated[tuple[tuple[float, float], ...], WithJsonSchema({"type": "array", "items": _PAIR})]
 
 
 def _polygon(ring: Ring) -> Any:

@@ -161,12 +161,13 @@ def _roll(form: CutoutForm, roll: Roll, index: int) -> Guide:
             marks.append(RingMark(ink=Ink.CUT, points=moved(ring, spot.x_mm, spot.y_mm, spot.turned)))
     again = "Scraps, rolled again" if roll.again == 1 else f"Scraps, rolled {roll.again} times again"
     what = again if roll.again else "First roll"
+    cutter = f" with the {roll.cutter_mm:.0f} mm cutter" if form.small_mm else ""
     tougher = " Rest the scraps ten minutes first; each roll is tougher." if roll.again else ""
     return Guide(
         id=f"roll-{index + 1}", title=f"Sheet {index + 1}", width_mm=roll.sheet_width_mm, height_mm=roll.sheet_length_mm,
         marks=tuple(marks),
         saying=f"{what}: {roll.dough_g:.0f} g of dough at {form.thickness_mm:g} mm rolls to {roll.sheet_width_mm:.0f} × {roll.sheet_length_mm:.0f} mm, "
-        f"{roll.count} cut.{tougher}",
+        f"{roll.count} cut{cutter}.{tougher}",
     )  # fmt: skip
 
 

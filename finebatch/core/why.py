@@ -8,6 +8,7 @@ The contributions need not add up to the whole difference: factors act on each o
 import dataclasses
 
 from .assess import DoughSpec
+from .bakemodel import Mixing
 from .bakemodel.bakeware import Liner, TrayKind
 from .bakemodel.batch import Case
 from .bakemodel.outcome import bake
@@ -52,6 +53,11 @@ _ROLE_WORDS = {
     Role.LEAVENER: "leavener", Role.INCLUSION: "pieces folded in",
 }  # fmt: skip
 
+_MIXED = {
+    Mixing.CREAMED_LIGHT: "Creamed", Mixing.CREAMED_HEAVY: "Creamed till fluffy", Mixing.ONE_STAGE: "Mixed in one bowl",
+    Mixing.RUB_IN: "Rubbed in", Mixing.MELTED: "Melted", Mixing.FOAM: "Whipped to a foam",
+}  # fmt: skip
+
 
 def why(spec: DoughSpec, kitchen: Kitchen) -> Why:
     """The reasons of this dough's width and minutes. ValueError for a dough of nothing."""
@@ -77,7 +83,7 @@ def why(spec: DoughSpec, kitchen: Kitchen) -> Why:
     reference = case(plain_parts)
     variants: list[tuple[str, str, Case]] = [
         *_ingredients(plain_parts, parts, case),
-        ("mixing", f"Mixed as {spec.making.mixing.value.replace('_', ' ')}, fat {spec.making.fat_state.value}",
+        ("mixing", f"{_MIXED[spec.making.mixing]}, fat {spec.making.fat_state.value}",
          case(plain_parts, plain_making.model_copy(update={"mixing": spec.making.mixing, "fat_state": spec.making.fat_state}))),
         ("chill", "Straight from the freezer" if spec.making.frozen else f"Chilled {spec.making.chill_h:g} h",
          case(plain_parts, plain_making.model_copy(update={"chill_h": spec.making.chill_h, "frozen": spec.making.frozen}))),

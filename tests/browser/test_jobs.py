@@ -73,7 +73,7 @@ def test_from_a_pasted_card_to_a_plan_that_is_still_there_after_a_reload(page: P
 
     page.get_by_role("main").get_by_role("link", name="See the trays").click()
     page.get_by_role("radio", name=re.compile("Small sheet")).check()
-    expect(page.get_by_role("img", name=re.compile("Small sheet, .* cookies drawn to scale"))).to_be_visible()
+    expect(page.get_by_role("group", name=re.compile("Small sheet, .* cookies drawn to scale"))).to_be_visible()
     loads = page.get_by_role("heading", name=re.compile(r"loads?:")).inner_text()
     on_trays = [int(n) for n in loads.split(":")[1].split("+")]
     assert sum(on_trays) == count // 2

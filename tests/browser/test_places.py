@@ -92,6 +92,18 @@ def test_the_views_of_the_dough_are_accessible(page: Page, demo: Server, name: s
     assert axe(page) == []
 
 
+@pytest.mark.parametrize("name", ["Cutting and printing", "Finishes", "Yield", "Why so"])
+@pytest.mark.parametrize("size", SIZES)
+def test_the_views_of_the_outcome_are_accessible(page: Page, demo: Server, name: str, size: str) -> None:
+    width, height = SIZES[size]
+    page.set_viewport_size({"width": width, "height": height})
+    page.goto(demo.url + places(demo, page)["trays"])
+    page.get_by_role("tab", name=name).click()
+    page.wait_for_timeout(600)
+    assert axe(page) == []
+    assert page.evaluate("() => document.documentElement.scrollWidth") <= width
+
+
 def test_the_accessibility_check_can_fail(page: Page) -> None:
     page.set_content(
         "<html><body><img src='x.png'><input><p style='color:#ccc;background:#fff'>faint</p></body></html>"

@@ -32,7 +32,7 @@ def test_a_card_comes_to_a_dough_cookies_and_trays() -> None:
     pieces = found.outcome.pieces
     assert pieces.count * pieces.mass_g + pieces.leftover_g == pytest.approx(found.dough.mass_g)
     assert sum(found.trays.loads) == pieces.count
-    assert found.trays.widest_mm >= found.outcome.baked.diameter_mm.high
+    assert found.trays.widest.width_mm >= found.outcome.baked.diameter_mm.high
     assert found.outcome.window.first_look_min < found.outcome.window.earliest_min
     assert {"wheat", "egg", "milk"} <= set(found.dough.allergens)
 

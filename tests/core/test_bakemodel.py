@@ -6,12 +6,12 @@ import math
 import numpy as np
 import pytest
 
-from finebatch.core.baking import CATALOGUE_LN_VISCOSITY
 from finebatch.core.bakemodel.batch import Shift
 from finebatch.core.bakemodel.mix import MAX_AIR, mix_of
 from finebatch.core.bakemodel.outcome import Baked, bake
 from finebatch.core.bakemodel.parameters import fitted
 from finebatch.core.bakemodel.predict import predict, predict_many
+from finebatch.core.baking import CATALOGUE_LN_VISCOSITY
 from tests.kit import DATA, bake_cases, case_of, catalogue_materials, generic_materials
 
 CASES = bake_cases()

@@ -91,7 +91,7 @@ def test_every_form_can_be_sized_by_its_width(form: object) -> None:
 
 @pytest.mark.parametrize(
     ("form", "wish", "says"),
-    [(ScoopForm(), SizeWish(diameter_mm=300), "out of its reach"), (CutoutForm(), SizeWish(count=30), "follows from the cutter"),
+    [(ScoopForm(), SizeWish(diameter_mm=300), "out of its reach"), (CutoutForm(thickness_mm=25), SizeWish(count=300), "not dough enough"),
      (BatterForm(), SizeWish(count=2), "by hand"), (RopeForm(), SizeWish(count=1), "thickness first"),
      (LogForm(), SizeWish(count=400), "mm thick"), (ScoopForm(), SizeWish(), "how many, or how wide")],
     ids=["wide", "cutter", "spoon", "rope", "log", "nothing"],

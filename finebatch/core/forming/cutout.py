@@ -9,7 +9,7 @@ from bisect import bisect_right
 from functools import cache
 from typing import Literal
 
-from pydantic import Field
+from pydantic import Field, field_validator
 
 from ..geometry import Ring, area_mm2, problem_with
 from ..value import Value
@@ -17,7 +17,7 @@ from .cutters import Cutter, outline
 from .nesting import HEXAGONAL_DENSITY, Pattern, Spot, ring_patterns, round_patterns
 
 MOST_CORNERS = 400
-Coordinate = tuple[float, float]
+MOST_COORDINATE = 1e4
 
 
 class CutoutForm(Value):
@@ -32,7 +32,16 @@ class CutoutForm(Value):
     parts: int = Field(default=1, ge=1, le=8)
     small_mm: float | None = Field(default=None, ge=15, le=200)
     small_share_pct: float = Field(default=30.0, ge=5, le=95)
-    own: tuple[Coordinate, ...] | None = Field(default=None, min_length=3, max_length=MOST_CORNERS)
+    own: Ring | None = None
+
+    @field_validator("own")
+    @classmethod
+    def _few_corners(cls, own: Ring | None) -> Ring | None:
+        if own is not None and not 3 <= len(own) <= MOST_CORNERS:
+            raise ValueError(f"an outline has 3 to {MOST_CORNERS} corners")
+        if own is not None and not all(abs(value) <= MOST_COORDINATE for point in own for value in point):
+            raise ValueError("an outline is drawn about 0, 0, one unit wide")
+        return own
 
     def ring(self, width_mm: float) -> Ring:
         """The outline cut at this width, mm."""

@@ -118,6 +118,10 @@ def _tightened(lattice: Lattice, ring: Ring) -> Lattice:
     import shapely
 
     shape = shapely.Polygon(grown(ring, CUT_GAP_MM / 2 - 0.005))
+    width, depth = size_mm(ring)
+    tall = 2 * depth + max(abs(spot.y_mm) for spot in lattice.row)
+    rows_near = math.ceil(tall / (LEAST_SQUEEZE * lattice.down)) + 1
+    along_near = math.ceil(2 * width / (LEAST_SQUEEZE * lattice.period)) + 2
 
     def free(across: float, down: float) -> bool:
         tried = lattice.squeezed(across, down)
@@ -127,8 +131,8 @@ def _tightened(lattice: Lattice, ring: Ring) -> Lattice:
                 shape,
                 Spot(s.x_mm + k * tried.period + r * tried.along % tried.period, s.y_mm + r * tried.down, s.turned),
             )
-            for r in range(3)
-            for k in range(-3, 4)
+            for r in range(rows_near)
+            for k in range(-along_near, along_near + 1)
             for s in tried.row
             if (r, k) != (0, 0)
         ]
@@ -140,13 +144,17 @@ def _tightened(lattice: Lattice, ring: Ring) -> Lattice:
         sign = -1.0 if spot.turned else 1.0
         return shapely.affinity.affine_transform(polygon, [sign, 0, 0, sign, spot.x_mm, spot.y_mm])
 
-    across = _smallest(lambda factor: free(factor, 1.0))
+    across = _smallest(lambda factor: free(factor, MOST_SQUEEZE))
     return lattice.squeezed(across, _smallest(lambda factor: free(across, factor)))
 
 
+LEAST_SQUEEZE, MOST_SQUEEZE = 0.9, 1.03
+
+
 def _smallest(allowed: Callable[[float], bool]) -> float:
-    """The smallest factor from 0.9 to 1 that is allowed, near enough (1 always is, by the coarser search)."""
-    low, high = 0.9, 1.0
+    """The smallest allowed factor, near enough. The coarser search simplified the outline a little, so the answer may be
+    just above 1; 1.03 is more than that."""
+    low, high = LEAST_SQUEEZE, MOST_SQUEEZE
     for _ in range(7):
         middle = (low + high) / 2
         low, high = (low, middle) if allowed(middle) else (middle, high)

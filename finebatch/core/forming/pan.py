@@ -86,7 +86,8 @@ def cuts_of(form: PanForm) -> tuple[Ring, ...]:
     width, depth = form.width_mm - 2 * form.edge_mm, form.depth_mm - 2 * form.edge_mm
     if form.shape is PanShape.ROUND:
         step = 2 * math.pi / form.wedges
-        arc = [i / 8 for i in range(9)]
+        bits = max(4, 96 // form.wedges)
+        arc = [i / bits for i in range(bits + 1)]
         return tuple(
             ((0.0, 0.0), *((width / 2 * math.cos(step * (w + t)), width / 2 * math.sin(step * (w + t))) for t in arc))
             for w in range(form.wedges)

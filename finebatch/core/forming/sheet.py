@@ -8,6 +8,8 @@ from pydantic import Field
 from ..value import Value
 from .nesting import RAGGED_RIM_MM
 
+WORTH_A_LOAD = 1 / 6  # of a full tray: fewer pieces than that are not rolled and baked for themselves
+
 
 class SheetForm(Value):
     """Rolled to `thickness_mm`, trimmed, scored in pieces `piece_width_mm` by `piece_length_mm`; the trimmings are
@@ -60,7 +62,7 @@ def score(dough_g: float, form: SheetForm, density_g_ml: float, tray_mm: tuple[f
     left, sheets, rolled_again = dough_g, [], 0
     while most_across > 0 and most_along > 0 and left >= piece_g:
         grid = _grid(left / per_mm2, form, most_across, most_along)
-        if grid is None:
+        if grid is None or (rolled_again and grid[0] * grid[1] < WORTH_A_LOAD * most_across * most_along):
             break
         sheets.append(_sheet(grid, form, per_mm2))
         left -= sheets[-1].count * piece_g

@@ -31,6 +31,28 @@ export function useCatalogue() {
   });
 }
 
+export function useCutters() {
+  return useQuery({
+    queryKey: ["cutters"],
+    queryFn: () => need(api.GET("/api/cutters")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+}
+
+/** Finishes, yield and guides; the former answer stays until the new one is there. */
+export function useReport(spec: DoughSpec | undefined, kitchen: Kitchen | undefined) {
+  return useQuery({
+    queryKey: ["report", spec, kitchen],
+    queryFn: ({ signal }) =>
+      need(
+        api.POST("/api/reports", { body: { dough: spec as DoughSpec, kitchen: kitchen as Kitchen }, signal }),
+      ),
+    enabled: Boolean(spec && kitchen),
+    placeholderData: (before) => before,
+    gcTime: 10_000,
+  });
+}
+
 export function usePlans() {
   return useQuery({ queryKey: ["plans"], queryFn: () => need(api.GET("/api/plans")) });
 }

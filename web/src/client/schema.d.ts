@@ -104,6 +104,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Report Dough
+         * @description Finishes, yield statement and guides, with the assessment they follow from.
+         */
+        post: operations["reportDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/whys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why Dough
+         * @description The factors that moved the width and the minutes, against a plain dough of the family.
+         */
+        post: operations["whyDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Cutters
+         * @description The drawer.
+         */
+        get: operations["listCutters"];
+        put?: never;
+        /**
+         * Read Cutter
+         * @description The baker's own cutter from a drawing; 422 at `svg` if it holds none.
+         */
+        post: operations["readCutter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Print Guide
+         * @description A guide at 1:1 as a file; 404 if the dough has no such guide.
+         */
+        post: operations["printGuide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/starters": {
         parameters: {
             query?: never;
@@ -522,7 +606,7 @@ export interface components {
     schemas: {
         /**
          * Arrangement
-         * @description Pieces of one load on one tray. `per_row` counts pieces back to front, row by row.
+         * @description Pieces of one load on one tray. `per_row` counts pieces row by row from the back.
          */
         Arrangement: {
             scheme: components["schemas"]["Scheme"];
@@ -532,6 +616,11 @@ export interface components {
             places: components["schemas"]["finebatch__core__trays__arrange__Place"][];
             /** Capacity */
             capacity: number;
+            /**
+             * Touches
+             * @default []
+             */
+            touches: components["schemas"]["Touch"][];
         };
         /**
          * Assessment
@@ -550,6 +639,8 @@ export interface components {
             eggs?: components["schemas"]["EggCount"] | null;
             outcome?: components["schemas"]["Outcome"] | null;
             trays?: components["schemas"]["TrayPlan"] | null;
+            slices?: components["schemas"]["TrayPlan"] | null;
+            small?: components["schemas"]["SmallSize"] | null;
             /**
              * Problems
              * @default []
@@ -644,7 +735,8 @@ export interface components {
         };
         /**
          * BatterForm
-         * @description Level spoonfuls spread to an even thickness.
+         * @description Level spoonfuls spread to an even thickness. `shaped_hot` ones are curled as they leave the oven, `shape_s`
+         *     seconds each, before they stiffen after `pliable_s`.
          */
         BatterForm: {
             /**
@@ -662,6 +754,21 @@ export interface components {
              * @default 4
              */
             spread_mm: number;
+            /**
+             * Shaped Hot
+             * @default false
+             */
+            shaped_hot: boolean;
+            /**
+             * Shape S
+             * @default 12
+             */
+            shape_s: number;
+            /**
+             * Pliable S
+             * @default 60
+             */
+            pliable_s: number;
         };
         /**
          * BenchRequest
@@ -670,6 +777,27 @@ export interface components {
         BenchRequest: {
             dough: components["schemas"]["DoughSpec"];
             kitchen: components["schemas"]["Kitchen"];
+        };
+        /**
+         * BlockForm
+         * @description Portions of `portion_g` cut from a block out of the fridge, or still frozen.
+         */
+        BlockForm: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "block";
+            /**
+             * Portion G
+             * @default 30
+             */
+            portion_g: number;
+            /**
+             * Frozen
+             * @default false
+             */
+            frozen: boolean;
         };
         /**
          * Card
@@ -749,6 +877,12 @@ export interface components {
             allergens_lost: string[];
         };
         /**
+         * Cooling
+         * @description When the baked log is sliced: warm and pliable, or stone cold and thin.
+         * @enum {string}
+         */
+        Cooling: "warm" | "cold";
+        /**
          * CupFill
          * @description Flour spooned into the cup and levelled, or the cup scooped through the bag.
          * @enum {string}
@@ -756,7 +890,8 @@ export interface components {
         CupFill: "spooned" | "scooped";
         /**
          * CutoutForm
-         * @description Rounds cut from a sheet: cutter diameter, sheet thickness, and how often scraps are rolled again.
+         * @description Shapes cut from a sheet: cutter and its width, sheet thickness, how often scraps are rolled again, in how many
+         *     parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough.
          */
         CutoutForm: {
             /**
@@ -769,6 +904,8 @@ export interface components {
              * @default 5
              */
             thickness_mm: number;
+            /** @default round */
+            cutter: components["schemas"]["Cutter"];
             /**
              * Cutter Mm
              * @default 60
@@ -779,6 +916,51 @@ export interface components {
              * @default 2
              */
             rerolls: number;
+            /**
+             * Parts
+             * @default 1
+             */
+            parts: number;
+            /** Small Mm */
+            small_mm?: number | null;
+            /**
+             * Small Share Pct
+             * @default 30
+             */
+            small_share_pct: number;
+            /** Own */
+            own?: number[][] | null;
+        };
+        /**
+         * Cutter
+         * @description The shape of the cutter; `own` is the baker's, from a drawing.
+         * @enum {string}
+         */
+        Cutter: "round" | "square" | "finger" | "star" | "heart" | "crescent" | "figure" | "boat" | "own";
+        /**
+         * CutterDrawing
+         * @description An SVG file's text.
+         */
+        CutterDrawing: {
+            /** Svg */
+            svg: string;
+        };
+        /**
+         * CutterRing
+         * @description An outline, one unit wide, about 0, 0.
+         */
+        CutterRing: {
+            /** Ring */
+            ring: number[][];
+        };
+        /**
+         * CutterShape
+         * @description A cutter of the drawer and its outline, one unit wide.
+         */
+        CutterShape: {
+            cutter: components["schemas"]["Cutter"];
+            /** Ring */
+            ring: number[][];
         };
         /**
          * DayJob
@@ -836,9 +1018,32 @@ export interface components {
          * DayRequest
          * @description What the baker asks of the day: a time with its offset from UTC, and the trays and racks to use.
          */
-        DayRequest: {
+        "DayRequest-Input": {
             /** @default ready_by */
-            when: components["schemas"]["When"];
+            when: components["schemas"]["When-Input"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Trays
+             * @default 2
+             */
+            trays: number;
+            /**
+             * Racks
+             * @default 1
+             */
+            racks: number;
+        };
+        /**
+         * DayRequest
+         * @description What the baker asks of the day: a time with its offset from UTC, and the trays and racks to use.
+         */
+        "DayRequest-Output": {
+            /** @default ready_by */
+            when: components["schemas"]["finebatch__core__day__job__When"];
             /**
              * At
              * Format: date-time
@@ -946,7 +1151,8 @@ export interface components {
              * @default {
              *       "mixing": "creamed_light",
              *       "fat_state": "soft",
-             *       "chill_h": 0
+             *       "chill_h": 0,
+             *       "frozen": false
              *     }
              */
             making: components["schemas"]["Making"];
@@ -957,7 +1163,7 @@ export interface components {
              *       "portion_g": 30
              *     }
              */
-            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"];
+            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BlockForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["SheetForm"] | components["schemas"]["PanForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"] | components["schemas"]["RuskForm"];
             /**
              * @default {
              *       "value": 180,
@@ -971,10 +1177,28 @@ export interface components {
              * @default medium
              */
             tray_id: string;
+            /** Small Tray Id */
+            small_tray_id?: string | null;
+            /**
+             * @default {
+             *       "edge_mm": 5,
+             *       "corner_mm": 0,
+             *       "gap_mm": 8,
+             *       "scheme": "best",
+             *       "two_racks": false,
+             *       "moved": []
+             *     }
+             */
+            layout: components["schemas"]["TrayRules"];
             /** Bake Now */
             bake_now?: number | null;
             /** @default usual */
             finish: components["schemas"]["Finish"];
+            /**
+             * Finishings
+             * @default []
+             */
+            finishings: components["schemas"]["Finishing"][];
             /** Style Id */
             style_id?: string | null;
             /** Method */
@@ -995,7 +1219,7 @@ export interface components {
              */
             updated_at: string;
             /** Form */
-            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"];
+            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BlockForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["SheetForm"] | components["schemas"]["PanForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"] | components["schemas"]["RuskForm"];
             /** Line Count */
             line_count: number;
             /** Preview */
@@ -1057,12 +1281,107 @@ export interface components {
          */
         Finish: "soft" | "usual" | "crisp";
         /**
+         * FinishKind
+         * @description A way to finish a cookie.
+         * @enum {string}
+         */
+        FinishKind: "egg_wash" | "rolling_sugar" | "filling" | "glaze" | "royal_icing" | "dip" | "drizzle" | "sprinkles" | "powdered_sugar";
+        /**
+         * FinishPart
+         * @description One ingredient of a finish, for the whole batch.
+         */
+        FinishPart: {
+            /** Name */
+            name: string;
+            /** Mass G */
+            mass_g: number;
+        };
+        /**
+         * FinishPlan
+         * @description What to make and lay on. `set_low_min`..`set_high_min` is the time before cookies may be stacked; 0 where there
+         *     is nothing to set. `short_g` is what the card's own filling or glaze lines lack.
+         */
+        FinishPlan: {
+            kind: components["schemas"]["FinishKind"];
+            /** Label */
+            label: string;
+            /** Each G */
+            each_g: number;
+            /** Total G */
+            total_g: number;
+            when: components["schemas"]["finebatch__core__finishing__When"];
+            /** How */
+            how: string;
+            /** Set Low Min */
+            set_low_min: number;
+            /** Set High Min */
+            set_high_min: number;
+            /** Work S */
+            work_s: number;
+            /** Parts */
+            parts: components["schemas"]["FinishPart"][];
+            /** Written G */
+            written_g?: number | null;
+            /**
+             * Short G
+             * @default 0
+             */
+            short_g: number;
+        };
+        /**
+         * Finishing
+         * @description One finish: the share of the surface it covers, or grams on each where the baker knows better.
+         */
+        Finishing: {
+            kind: components["schemas"]["FinishKind"];
+            /**
+             * Cover Pct
+             * @default 100
+             */
+            cover_pct: number;
+            /** Each G */
+            each_g?: number | null;
+        };
+        /**
+         * Footprint
+         * @description The most a piece may cover when baked: a round of `width_mm`, or a box.
+         */
+        Footprint: {
+            /** Width Mm */
+            width_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /**
+             * Round
+             * @default true
+             */
+            round: boolean;
+        };
+        /**
          * Granted
          * @description The form that meets a wish.
          */
         Granted: {
             /** Form */
-            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"];
+            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BlockForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["SheetForm"] | components["schemas"]["PanForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"] | components["schemas"]["RuskForm"];
+        };
+        /**
+         * Guide
+         * @description A drawing `width_mm` by `height_mm`; `id` names it among the dough's guides.
+         */
+        Guide: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Saying */
+            saying: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Marks */
+            marks: (components["schemas"]["RingMark"] | components["schemas"]["RoundMark"] | components["schemas"]["LineMark"] | components["schemas"]["WordMark"])[];
         };
         /**
          * Habit
@@ -1117,6 +1436,12 @@ export interface components {
             /** Notes */
             notes: string[];
         };
+        /**
+         * Ink
+         * @description How a mark is drawn: the edge of a tray, pan or sheet; a cut; the likely cookie; the widest one; faint help.
+         * @enum {string}
+         */
+        Ink: "edge" | "cut" | "likely" | "widest" | "faint";
         /**
          * Interval
          * @description A predicted middle with its 90% range.
@@ -1184,7 +1509,8 @@ export interface components {
              *         "width_mm": 350,
              *         "depth_mm": 250,
              *         "kind": "light",
-             *         "count": 2
+             *         "count": 2,
+             *         "rim_mm": 10
              *       },
              *       {
              *         "id": "small",
@@ -1192,7 +1518,8 @@ export interface components {
              *         "width_mm": 300,
              *         "depth_mm": 200,
              *         "kind": "light",
-             *         "count": 2
+             *         "count": 2,
+             *         "rim_mm": 10
              *       }
              *     ]
              */
@@ -1245,6 +1572,27 @@ export interface components {
             after_pct: number | null;
         };
         /**
+         * LineMark
+         * @description A straight line.
+         */
+        LineMark: {
+            /**
+             * Kind
+             * @default line
+             * @constant
+             */
+            kind: "line";
+            ink: components["schemas"]["Ink"];
+            /** X0 Mm */
+            x0_mm: number;
+            /** Y0 Mm */
+            y0_mm: number;
+            /** X1 Mm */
+            x1_mm: number;
+            /** Y1 Mm */
+            y1_mm: number;
+        };
+        /**
          * Liner
          * @description What lies between tray and dough.
          * @enum {string}
@@ -1290,6 +1638,11 @@ export interface components {
              * @default 0
              */
             chill_h: number;
+            /**
+             * Frozen
+             * @default false
+             */
+            frozen: boolean;
         };
         /**
          * MethodStep
@@ -1323,6 +1676,40 @@ export interface components {
          */
         Mixing: "creamed_light" | "creamed_heavy" | "one_stage" | "rub_in" | "melted" | "foam";
         /**
+         * Moved
+         * @description A piece the baker has put elsewhere: its number on the tray and its middle, mm from the left and back edge.
+         */
+        Moved: {
+            /** Index */
+            index: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /**
+         * Nutrition
+         * @description One baked piece, worked out from the ingredients; information, not a label.
+         */
+        Nutrition: {
+            /** Energy Kj */
+            energy_kj: number;
+            /** Energy Kcal */
+            energy_kcal: number;
+            /** Fat G */
+            fat_g: number;
+            /** Carbohydrate G */
+            carbohydrate_g: number;
+            /** Sugars G */
+            sugars_g: number;
+            /** Fibre G */
+            fibre_g: number;
+            /** Protein G */
+            protein_g: number;
+            /** Salt G */
+            salt_g: number;
+        };
+        /**
          * Offer
          * @description What could be done about one line; no swaps means leave it out, or bake something else.
          */
@@ -1347,7 +1734,8 @@ export interface components {
         };
         /**
          * Outcome
-         * @description What comes out: raw pieces, the baked cookie with ranges, the minutes and what to look for.
+         * @description What comes out: raw pieces, the baked cookie with ranges, the minutes and what to look for. `outline` and
+         *     `widest_outline` are the baked piece from above where it is not round, in the middle and at the top of its range.
          */
         Outcome: {
             pieces: components["schemas"]["Pieces"];
@@ -1357,6 +1745,17 @@ export interface components {
             oven_c: number;
             baked: components["schemas"]["Prediction"];
             window: components["schemas"]["Window"];
+            /**
+             * Outline
+             * @default []
+             */
+            outline: number[][];
+            /**
+             * Widest Outline
+             * @default []
+             */
+            widest_outline: number[][];
+            second?: components["schemas"]["SecondBake"] | null;
         };
         /**
          * OvenSetting
@@ -1387,6 +1786,67 @@ export interface components {
             cup_g: number;
         };
         /**
+         * PanForm
+         * @description All the dough in `pans` equal pans. A round one is cut in `wedges`, the others in `across` by `along`; an
+         *     `edge_mm` band all round can be trimmed off.
+         */
+        PanForm: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pan";
+            /** @default square */
+            shape: components["schemas"]["PanShape"];
+            /**
+             * Width Mm
+             * @default 200
+             */
+            width_mm: number;
+            /**
+             * Length Mm
+             * @default 300
+             */
+            length_mm: number;
+            /**
+             * Pans
+             * @default 1
+             */
+            pans: number;
+            /**
+             * Wedges
+             * @default 12
+             */
+            wedges: number;
+            /**
+             * Across
+             * @default 2
+             */
+            across: number;
+            /**
+             * Along
+             * @default 8
+             */
+            along: number;
+            /**
+             * Edge Mm
+             * @default 0
+             */
+            edge_mm: number;
+        };
+        /**
+         * PanShape
+         * @description The pan, from above.
+         * @enum {string}
+         */
+        PanShape: "round" | "square" | "rectangle";
+        /**
+         * Paper
+         * @description Sheet sizes.
+         * @enum {string}
+         */
+        Paper: "a4" | "letter";
+        /**
          * Part
          * @description Where a line belongs; only `dough` counts in the dough.
          * @enum {string}
@@ -1394,10 +1854,11 @@ export interface components {
         Part: "dough" | "filling" | "topping" | "coating" | "wash" | "glaze";
         /**
          * Pieces
-         * @description `count` raw pieces of `mass_g` each; `count * mass_g + leftover_g` is the dough's mass.
+         * @description `count` raw pieces of `mass_g` each, and `small_count` of `small_g` from a second cutter; those and `leftover_g` are
+         *     the dough's mass.
          *
          *     `raw_diameter_mm` is the greatest width as it lies on the tray, `strand_mm` the rope's own thickness where there is
-         *     one; `statement` says in words what the form makes of the dough.
+         *     one; `outline` is the raw piece from above where it is not round; `statement` says in words what the form makes of the dough.
          */
         Pieces: {
             /** Count */
@@ -1411,10 +1872,30 @@ export interface components {
             /** Leftover G */
             leftover_g: number;
             /**
+             * Small Count
+             * @default 0
+             */
+            small_count: number;
+            /**
+             * Small G
+             * @default 0
+             */
+            small_g: number;
+            /**
+             * Outline
+             * @default []
+             */
+            outline: number[][];
+            /**
              * Rolls
              * @default []
              */
             rolls: components["schemas"]["Roll"][];
+            /**
+             * Sheets
+             * @default []
+             */
+            sheets: components["schemas"]["ScoredSheet"][];
             /** Strand Mm */
             strand_mm?: number | null;
             /**
@@ -1459,7 +1940,7 @@ export interface components {
         PlanRequest: {
             /** Dough Id */
             dough_id: string;
-            day: components["schemas"]["DayRequest"];
+            day: components["schemas"]["DayRequest-Input"];
         };
         /**
          * PlanSummary
@@ -1521,6 +2002,28 @@ export interface components {
             loss_pct: components["schemas"]["Interval"];
             first_done_min: components["schemas"]["Interval"];
             last_good_min: components["schemas"]["Interval"];
+            under: components["schemas"]["Shade"];
+            rim: components["schemas"]["Shade"];
+        };
+        /**
+         * PrintAs
+         * @description The file that is asked for.
+         * @enum {string}
+         */
+        PrintAs: "pdf" | "svg";
+        /**
+         * PrintRequest
+         * @description Which of the dough's guides, as what, on which paper.
+         */
+        PrintRequest: {
+            dough: components["schemas"]["DoughSpec"];
+            kitchen: components["schemas"]["Kitchen"];
+            /** Guide Id */
+            guide_id: string;
+            /** @default pdf */
+            form_of: components["schemas"]["PrintAs"];
+            /** @default a4 */
+            paper: components["schemas"]["Paper"];
         };
         /**
          * Problem
@@ -1601,6 +2104,20 @@ export interface components {
             household?: components["schemas"]["Household"] | null;
         };
         /**
+         * Reason
+         * @description A factor and how far it alone moves the width (mm) and the middle of the window (min) of the plain cookie.
+         */
+        Reason: {
+            /** Factor */
+            factor: string;
+            /** Saying */
+            saying: string;
+            /** Wider Mm */
+            wider_mm: number;
+            /** Longer Min */
+            longer_min: number;
+        };
+        /**
          * Region
          * @description Whose cups, spoons and eggs are meant.
          * @enum {string}
@@ -1617,6 +2134,33 @@ export interface components {
             field: string;
             /** Value */
             value: string;
+        };
+        /**
+         * Report
+         * @description `implied` are the finishes the card or the form asks for without being chosen.
+         */
+        Report: {
+            assessment: components["schemas"]["Assessment"];
+            /**
+             * Finishes
+             * @default []
+             */
+            finishes: components["schemas"]["FinishPlan"][];
+            /**
+             * Implied
+             * @default []
+             */
+            implied: components["schemas"]["FinishKind"][];
+            /**
+             * Yields
+             * @default []
+             */
+            yields: components["schemas"]["Yield"][];
+            /**
+             * Guides
+             * @default []
+             */
+            guides: components["schemas"]["Guide"][];
         };
         /**
          * Rescue
@@ -1651,6 +2195,21 @@ export interface components {
             certain: boolean;
         };
         /**
+         * RingMark
+         * @description A closed outline.
+         */
+        RingMark: {
+            /**
+             * Kind
+             * @default ring
+             * @constant
+             */
+            kind: "ring";
+            ink: components["schemas"]["Ink"];
+            /** Points */
+            points: number[][];
+        };
+        /**
          * Role
          * @description What an ingredient does in a dough.
          * @enum {string}
@@ -1658,7 +2217,8 @@ export interface components {
         Role: "flour" | "fat" | "sugar" | "egg" | "liquid" | "leavener" | "salt" | "flavour" | "inclusion";
         /**
          * Roll
-         * @description One rolling: the rectangle to roll to and the rounds cut from it, `rows` of `per_row` (staggered).
+         * @description One rolling: the rectangle to roll to and the shapes cut from it, `rows` of `per_row`; `again` counts how often
+         *     the dough has been rolled before, `density_ratio` compares with rounds packed without end (1 = as dense).
          */
         Roll: {
             /** Count */
@@ -1673,6 +2233,18 @@ export interface components {
             per_row: number;
             /** Dough G */
             dough_g: number;
+            /** Cutter Mm */
+            cutter_mm: number;
+            /**
+             * Again
+             * @default 0
+             */
+            again: number;
+            /**
+             * Density Ratio
+             * @default 0
+             */
+            density_ratio: number;
         };
         /**
          * RopeForm
@@ -1696,6 +2268,69 @@ export interface components {
              * @default 160
              */
             length_mm: number;
+        };
+        /**
+         * RoundMark
+         * @description A circle.
+         */
+        RoundMark: {
+            /**
+             * Kind
+             * @default round
+             * @constant
+             */
+            kind: "round";
+            ink: components["schemas"]["Ink"];
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+        };
+        /**
+         * RuskForm
+         * @description `logs` of `length_mm`, shaped `log_mm` wide; sliced `slice_mm` thick at `angle_deg` from straight across, and
+         *     dried at `second_c` °C.
+         */
+        RuskForm: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rusk";
+            /**
+             * Logs
+             * @default 2
+             */
+            logs: number;
+            /**
+             * Log Mm
+             * @default 60
+             */
+            log_mm: number;
+            /**
+             * Length Mm
+             * @default 260
+             */
+            length_mm: number;
+            /**
+             * Slice Mm
+             * @default 15
+             */
+            slice_mm: number;
+            /**
+             * Angle Deg
+             * @default 30
+             */
+            angle_deg: number;
+            /** @default warm */
+            cooling: components["schemas"]["Cooling"];
+            /**
+             * Second C
+             * @default 150
+             */
+            second_c: number;
         };
         /**
          * SavedDough
@@ -1738,7 +2373,7 @@ export interface components {
              * Format: date-time
              */
             created_at: string;
-            request: components["schemas"]["DayRequest"];
+            request: components["schemas"]["DayRequest-Output"];
             plan: components["schemas"]["Plan"];
         };
         /**
@@ -1828,10 +2463,10 @@ export interface components {
         };
         /**
          * Scheme
-         * @description Square rows, or rows set half a step along.
+         * @description Square rows, rows set half a step along, or whichever holds more.
          * @enum {string}
          */
-        Scheme: "rows" | "staggered";
+        Scheme: "rows" | "staggered" | "best";
         /**
          * ScoopForm
          * @description Scooped drop cookies: by weight, or by the number stamped on a scoop (portions to a US quart).
@@ -1851,6 +2486,49 @@ export interface components {
             scoop_no?: number | null;
         };
         /**
+         * ScoredSheet
+         * @description One tray's sheet: `across` by `along` pieces, and the rectangle to roll to, ragged rim included.
+         */
+        ScoredSheet: {
+            /** Across */
+            across: number;
+            /** Along */
+            along: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Length Mm */
+            length_mm: number;
+            /** Dough G */
+            dough_g: number;
+        };
+        /**
+         * SecondBake
+         * @description Slices of a baked log, dried cut side down: `across_mm` by `high_mm` on the cut side, `slice_mm` thick; `each_g`
+         *     as sliced, `dried_g` when crisp. `window` counts both sides: turn them at half of it.
+         */
+        SecondBake: {
+            /** Each Log */
+            each_log: number;
+            /** Across Mm */
+            across_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Slice Mm */
+            slice_mm: number;
+            /** Each G */
+            each_g: number;
+            dried_g: components["schemas"]["Interval"];
+            /** Oven C */
+            oven_c: number;
+            window: components["schemas"]["Window"];
+            /** Per Side Min */
+            per_side_min: number;
+            /** Slicing */
+            slicing: string;
+            /** Log Length Mm */
+            log_length_mm: number;
+        };
+        /**
          * SettledName
          * @description A name that can mean several things, and what it means in this kitchen.
          */
@@ -1867,6 +2545,50 @@ export interface components {
          */
         Severity: "stop" | "ask" | "note";
         /**
+         * Shade
+         * @description The likely shade, and the palest and darkest of the 90% range.
+         */
+        Shade: {
+            /** Likely */
+            likely: string;
+            /** Palest */
+            palest: string;
+            /** Darkest */
+            darkest: string;
+        };
+        /**
+         * SheetForm
+         * @description Rolled to `thickness_mm`, trimmed, scored in pieces `piece_width_mm` by `piece_length_mm`; the trimmings are
+         *     rolled again `rerolls` times.
+         */
+        SheetForm: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sheet";
+            /**
+             * Thickness Mm
+             * @default 3
+             */
+            thickness_mm: number;
+            /**
+             * Piece Width Mm
+             * @default 50
+             */
+            piece_width_mm: number;
+            /**
+             * Piece Length Mm
+             * @default 50
+             */
+            piece_length_mm: number;
+            /**
+             * Rerolls
+             * @default 1
+             */
+            rerolls: number;
+        };
+        /**
          * SizeWish
          * @description One of the two: how many cookies, or how wide baked.
          */
@@ -1875,6 +2597,14 @@ export interface components {
             count?: number | null;
             /** Diameter Mm */
             diameter_mm?: number | null;
+        };
+        /**
+         * SmallSize
+         * @description The smaller of two sizes cut from one dough.
+         */
+        SmallSize: {
+            outcome: components["schemas"]["Outcome"];
+            trays: components["schemas"]["TrayPlan"] | null;
         };
         /**
          * Stage
@@ -2017,8 +2747,21 @@ export interface components {
             reasons: string[];
         };
         /**
+         * Touch
+         * @description Two pieces (by number) that may join, or one (`b` None) that may run over the edge, and by how much at the widest.
+         */
+        Touch: {
+            /** A */
+            a: number;
+            /** B */
+            b: number | null;
+            /** Overlap Mm */
+            overlap_mm: number;
+        };
+        /**
          * Tray
-         * @description One size of tray: usable inner `width_mm` (along the oven door) and `depth_mm`, and how many there are.
+         * @description One size of tray: usable inner `width_mm` (along the oven door) and `depth_mm`, the height of its rim, its outer
+         *     size where it was measured, and how many there are.
          */
         Tray: {
             /** Id */
@@ -2036,6 +2779,15 @@ export interface components {
              * @default 2
              */
             count: number;
+            /**
+             * Rim Mm
+             * @default 10
+             */
+            rim_mm: number;
+            /** Outer Width Mm */
+            outer_width_mm?: number | null;
+            /** Outer Depth Mm */
+            outer_depth_mm?: number | null;
         };
         /**
          * TrayKind
@@ -2045,10 +2797,13 @@ export interface components {
         TrayKind: "light" | "dark" | "insulated" | "silicone";
         /**
          * TrayPlan
-         * @description The batch on the chosen tray: evened loads, the fullest one laid out, spaced by the widest cookie expected.
+         * @description Pieces on the chosen tray: evened loads, the fullest one laid out, spaced by the widest expected. `unit` names
+         *     what is counted: cookies, logs, slices, or cookies in a pan or sheet baked whole.
          */
         TrayPlan: {
             tray: components["schemas"]["Tray"];
+            /** Unit */
+            unit: string;
             /** Most Per Tray */
             most_per_tray: number;
             /** Loads */
@@ -2057,9 +2812,59 @@ export interface components {
             kept: number;
             /** Kept Note */
             kept_note: string;
-            /** Widest Mm */
-            widest_mm: number;
+            widest: components["schemas"]["Footprint"];
             layout: components["schemas"]["Arrangement"];
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
+            /**
+             * Rack Note
+             * @default
+             */
+            rack_note: string;
+            /**
+             * Limit Note
+             * @default
+             */
+            limit_note: string;
+        };
+        /**
+         * TrayRules
+         * @description How the baker lays a tray: margin along the edges, square corners kept free, the pattern, how many in a row, two
+         *     racks at once, and pieces put elsewhere by hand.
+         */
+        TrayRules: {
+            /**
+             * Edge Mm
+             * @default 5
+             */
+            edge_mm: number;
+            /**
+             * Corner Mm
+             * @default 0
+             */
+            corner_mm: number;
+            /**
+             * Gap Mm
+             * @default 8
+             */
+            gap_mm: number;
+            /** @default best */
+            scheme: components["schemas"]["Scheme"];
+            /** Per Row */
+            per_row?: number | null;
+            /**
+             * Two Racks
+             * @default false
+             */
+            two_racks: boolean;
+            /**
+             * Moved
+             * @default []
+             */
+            moved: components["schemas"]["Moved"][];
         };
         /**
          * Unit
@@ -2152,7 +2957,25 @@ export interface components {
          * @description Which end of the plan the clock fixes.
          * @enum {string}
          */
-        When: "ready_by" | "start_at";
+        "When-Input": "ready_by" | "start_at";
+        /**
+         * Why
+         * @description The plain cookie, this one, and the factors that move the width most, first the strongest.
+         */
+        Why: {
+            /** Plain */
+            plain: string;
+            /** Plain Width Mm */
+            plain_width_mm: number;
+            /** Plain Min */
+            plain_min: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Middle Min */
+            middle_min: number;
+            /** Reasons */
+            reasons: components["schemas"]["Reason"][];
+        };
         /**
          * Window
          * @description Minutes in the oven: when to look first, done from..to in the middle of the prediction, the minute to aim for by
@@ -2190,20 +3013,85 @@ export interface components {
             wish: components["schemas"]["SizeWish"];
         };
         /**
+         * WordMark
+         * @description A word, its middle at the point.
+         */
+        WordMark: {
+            /**
+             * Kind
+             * @default word
+             * @constant
+             */
+            kind: "word";
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Yield
+         * @description `count * raw_each_g + leftover_g` is `batch_raw_g`; the loss is water. `toppings_each_g` is laid on beside.
+         */
+        Yield: {
+            /** Label */
+            label: string;
+            /** Count */
+            count: number;
+            /** Raw Each G */
+            raw_each_g: number;
+            baked_each_g: components["schemas"]["Interval"];
+            /** Batch Raw G */
+            batch_raw_g: number;
+            baked_total_g: components["schemas"]["Interval"];
+            loss_total_g: components["schemas"]["Interval"];
+            /** Leftover G */
+            leftover_g: number;
+            /** Leftover Is */
+            leftover_is: string;
+            /** Per Tray */
+            per_tray: number;
+            /** Loads */
+            loads: number;
+            /** Toppings Each G */
+            toppings_each_g: number;
+            nutrition: components["schemas"]["Nutrition"];
+        };
+        /**
+         * When
+         * @description Which end of the plan the clock fixes.
+         * @enum {string}
+         */
+        finebatch__core__day__job__When: "ready_by" | "start_at";
+        /**
          * Place
          * @description Where it happens: the lanes of the board.
          * @enum {string}
          */
         finebatch__core__day__step__Place: "hands" | "counter" | "fridge" | "oven" | "cooling";
         /**
+         * When
+         * @description When it goes on.
+         * @enum {string}
+         */
+        finebatch__core__finishing__When: "before" | "hot" | "cold";
+        /**
          * Place
-         * @description Centre of a piece, mm from the tray's left and back edge.
+         * @description Middle of a piece, mm from the tray's left and back edge; `turned` by a quarter.
          */
         finebatch__core__trays__arrange__Place: {
             /** X Mm */
             x_mm: number;
             /** Y Mm */
             y_mm: number;
+            /**
+             * Turned
+             * @default false
+             */
+            turned: boolean;
         };
     };
     responses: never;
@@ -2470,6 +3358,303 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    reportDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    whyDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Why"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listCutters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutterShape"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readCutter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutterDrawing"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutterRing"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printGuide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintRequest"];
+            };
+        };
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                    "image/svg+xml": unknown;
                 };
             };
             /** @description Bad Request */

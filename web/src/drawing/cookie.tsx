@@ -1,5 +1,5 @@
 /** Cookies drawn to scale: millimetres in, pixels out. Flat, with a little crumb; raw is an outline, baked is filled. */
-import type { ReactNode } from "react";
+import type { ReactNode, Ref } from "react";
 
 /** Crumb at fixed pseudo-random places, so that the same cookie always looks the same. */
 function crumbs(radius: number, seed = 1): { x: number; y: number; r: number }[] {
@@ -57,7 +57,7 @@ export function dome(width: number, height: number, flat = 0.5): string {
 }
 
 /** A ruler of `span` mm with a tick every 10, in the drawing's own millimetres. */
-export function Ruler({ span, us }: { span: number; us?: boolean }) {
+export function Ruler({ span, us, size = 8 }: { span: number; us?: boolean; size?: number }) {
   const step = us ? 25.4 / 4 : 10;
   const labelled = us ? 4 : 5;
   const ticks = Math.floor(span / step);
@@ -71,8 +71,8 @@ export function Ruler({ span, us }: { span: number; us?: boolean }) {
         <text
           key={`label${i * step}`}
           x={i * step * labelled}
-          y={11}
-          fontSize={8}
+          y={size + 3}
+          fontSize={size}
           textAnchor="middle"
           stroke="none"
           fill="#26313c"
@@ -91,15 +91,23 @@ export function Drawing({
   label,
   children,
   className,
+  ref,
 }: {
   width: number;
   height: number;
   label: string;
   children: ReactNode;
   className?: string;
+  ref?: Ref<SVGSVGElement>;
 }) {
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={label} className={className}>
+    <svg
+      ref={ref}
+      viewBox={`0 0 ${width} ${height}`}
+      role={ref ? "group" : "img"}
+      aria-label={label}
+      className={className}
+    >
       {children}
     </svg>
   );

@@ -1,13 +1,32 @@
 /** Raw beside baked, from above and from the side, on one ruler; the last outcome stays as a dashed ghost. */
-import type { Schemas } from "../client/api";
-import { BakedRound, Drawing, dome, Ruler, Strand } from "./cookie";
+import type { DoughSpec, Schemas } from "../client/api";
+import { Drawing, dome, Ruler } from "./cookie";
+import { Bound, boxOf, Piece } from "./outline";
+import { LogDrawing, PanDrawing } from "./whole";
 
 type Outcome = Schemas["Outcome"];
 
-export function OutcomeDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost?: Outcome; us: boolean }) {
+export function OutcomeDrawing(props: {
+  form: DoughSpec["form"];
+  outcome: Outcome;
+  ghost?: Outcome;
+  us: boolean;
+}) {
+  const { form, outcome } = props;
+  if (form.kind === "pan") return <PanDrawing form={form} outcome={outcome} us={props.us} />;
+  if (form.kind === "rusk" && outcome.second)
+    return <LogDrawing form={form} outcome={outcome} second={outcome.second} us={props.us} />;
+  return <PieceDrawing {...props} />;
+}
+
+function PieceDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost?: Outcome; us: boolean }) {
   const raw = outcome.pieces.raw_diameter_mm;
+  const ring = outcome.pieces.outline;
+  const deep = ring.length ? boxOf(ring)[1] : raw;
   const { value: baked, low, high } = outcome.baked.diameter_mm;
-  const widest = Math.max(high, ghost?.baked.diameter_mm.value ?? 0, raw);
+  const before = ghost?.baked.diameter_mm.value ?? 0;
+  const widest = Math.max(high, before, raw);
+  const deepest = ring.length ? deep + Math.max(0, high - raw) : widest;
   const tallest = Math.max(
     outcome.pieces.raw_height_mm,
     outcome.baked.height_mm.value,
@@ -17,11 +36,12 @@ export function OutcomeDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost
   const width = Math.max(raw + gap + widest, 120) + 10;
   const rawX = 5 + raw / 2;
   const bakedX = 5 + raw + gap + widest / 2;
-  const topY = widest / 2 + 4;
-  const sideY = widest + 14 + tallest;
+  const topY = deepest / 2 + 4;
+  const sideY = deepest + 14 + tallest;
   const height = sideY + 18;
   const strand = outcome.pieces.strand_mm;
   const flat = raw > 0 && outcome.pieces.raw_height_mm / raw < 0.25;
+  const bakedRing = outcome.outline.length ? outcome.outline : ring;
   return (
     <Drawing
       width={width}
@@ -29,45 +49,20 @@ export function OutcomeDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost
       label={`Raw ${raw.toFixed(0)} mm wide, baked ${baked.toFixed(0)} mm wide, drawn to scale`}
       className="max-h-full w-full"
     >
-      {strand == null ? (
-        <circle cx={rawX} cy={topY} r={raw / 2} fill="#fff" stroke="#26313c" strokeWidth={1} />
-      ) : (
-        <Strand x={rawX} y={topY} across={raw} strand={strand} baked={false} />
-      )}
-      <circle
-        cx={bakedX}
-        cy={topY}
-        r={high / 2}
-        fill="none"
-        stroke="#6b7680"
-        strokeWidth={0.5}
-        strokeDasharray="1.5 1.5"
+      <Piece x={rawX} y={topY} shape={{ diameter: raw, ring, strand }} baked={false} />
+      <Piece
+        x={bakedX}
+        y={topY}
+        shape={{
+          diameter: baked,
+          ring: bakedRing,
+          strand: strand == null ? null : strand + baked - raw,
+        }}
+        baked
       />
-      {strand == null ? (
-        <BakedRound x={bakedX} y={topY} radius={baked / 2} />
-      ) : (
-        <Strand x={bakedX} y={topY} across={baked} strand={strand + baked - raw} baked />
-      )}
-      <circle
-        cx={bakedX}
-        cy={topY}
-        r={low / 2}
-        fill="none"
-        stroke="#4d5a66"
-        strokeWidth={0.5}
-        strokeDasharray="1.5 1.5"
-      />
-      {ghost && (
-        <circle
-          cx={bakedX}
-          cy={topY}
-          r={ghost.baked.diameter_mm.value / 2}
-          fill="none"
-          stroke="#26313c"
-          strokeWidth={0.8}
-          strokeDasharray="4 2.5"
-        />
-      )}
+      <Bound x={bakedX} y={topY} shape={{ diameter: high, ring: outcome.widest_outline }} />
+      {!ring.length && <Bound x={bakedX} y={topY} shape={{ diameter: low }} />}
+      {ghost && <Bound x={bakedX} y={topY} shape={{ diameter: before, ring: ghost.outline }} dark />}
       <g transform={`translate(${rawX} ${sideY})`}>
         <path
           d={flat ? block(raw, outcome.pieces.raw_height_mm) : dome(raw, outcome.pieces.raw_height_mm)}
@@ -85,7 +80,7 @@ export function OutcomeDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost
         />
         {ghost && (
           <path
-            d={dome(ghost.baked.diameter_mm.value, ghost.baked.height_mm.value, 0.7)}
+            d={dome(before, ghost.baked.height_mm.value, 0.7)}
             fill="none"
             stroke="#26313c"
             strokeWidth={0.8}
@@ -100,5 +95,5 @@ export function OutcomeDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost
   );
 }
 
-const block = (width: number, height: number) =>
+export const block = (width: number, height: number) =>
   `M ${-width / 2} 0 V ${-height + 1} q 0 -1 1 -1 H ${width / 2 - 1} q 1 0 1 1 V 0 Z`;

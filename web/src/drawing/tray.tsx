@@ -1,28 +1,42 @@
-/** One loaded tray, seen from above, to scale. */
+/** One loaded tray, seen from above, to scale. Pieces can be dragged, or moved with the arrow keys. */
+import { useRef, useState } from "react";
 import type { Schemas } from "../client/api";
-import { BakedRound, Drawing, Ruler, Strand } from "./cookie";
+import { Drawing, Ruler } from "./cookie";
+import { Bound, Piece, type PieceShape, type Ring } from "./outline";
 
 type TrayPlan = Schemas["TrayPlan"];
+const KEY_STEP_MM = 5;
 
 export function TrayDrawing({
   plan,
-  diameter,
-  strand,
+  shape,
+  widest,
   us,
+  onMove,
 }: {
   plan: TrayPlan;
-  diameter: number;
-  strand?: number | null;
+  shape: PieceShape;
+  widest: PieceShape;
   us: boolean;
+  onMove?: (index: number, x: number, y: number) => void;
 }) {
+  const svg = useRef<SVGSVGElement>(null);
+  const [drag, setDrag] = useState<{ index: number; x: number; y: number }>();
   const rim = 10;
   const { width_mm: w, depth_mm: d } = plan.tray;
+  const touching = new Set(plan.layout.touches.flatMap((touch) => [touch.a, touch.b]));
+  const at = (event: React.PointerEvent) => {
+    const matrix = svg.current?.getScreenCTM()?.inverse();
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
+    return { x: point.x - rim, y: point.y - rim };
+  };
   return (
     <Drawing
+      ref={svg}
       width={w + 2 * rim}
       height={d + 2 * rim + 16}
-      label={`${plan.tray.name}, ${plan.layout.places.length} cookies drawn to scale`}
-      className="max-h-full w-full"
+      label={`${plan.tray.name}, ${plan.layout.places.length} ${plan.unit}s drawn to scale`}
+      className="max-h-full w-full touch-none"
     >
       <rect
         x={1}
@@ -35,27 +49,69 @@ export function TrayDrawing({
         strokeWidth={2}
       />
       <rect x={rim} y={rim} width={w} height={d} rx={8} fill="#f0f1ec" stroke="#c9ccc6" strokeWidth={1} />
-      {plan.layout.places.map((place, i) => (
-        <g key={`${place.x_mm} ${place.y_mm}`}>
-          <circle
-            cx={rim + place.x_mm}
-            cy={rim + place.y_mm}
-            r={plan.widest_mm / 2}
-            fill="none"
-            stroke="#6b7680"
-            strokeWidth={0.8}
-            strokeDasharray="3 2.5"
-          />
-          {strand == null ? (
-            <BakedRound x={rim + place.x_mm} y={rim + place.y_mm} radius={diameter / 2} seed={i + 1} />
-          ) : (
-            <Strand x={rim + place.x_mm} y={rim + place.y_mm} across={diameter} strand={strand} baked />
-          )}
-        </g>
-      ))}
+      {plan.layout.places.map((place, i) => {
+        const now = drag?.index === i ? drag : { x: place.x_mm, y: place.y_mm };
+        const [x, y] = [rim + now.x, rim + now.y];
+        return (
+          // biome-ignore lint/a11y/noStaticElementInteractions: a movable piece has the role of an image with keys
+          <g
+            key={i}
+            tabIndex={onMove ? 0 : undefined}
+            role={onMove ? "button" : undefined}
+            aria-label={
+              onMove
+                ? `Piece ${i + 1}${touching.has(i) ? ", may touch" : ""}: move with the arrow keys`
+                : undefined
+            }
+            className={onMove && "cursor-grab"}
+            onPointerDown={(event) => {
+              if (!onMove) return;
+              event.currentTarget.setPointerCapture(event.pointerId);
+              setDrag({ index: i, ...at(event) });
+            }}
+            onPointerMove={(event) => drag?.index === i && setDrag({ index: i, ...at(event) })}
+            onPointerUp={() => {
+              if (drag?.index === i) onMove?.(i, drag.x, drag.y);
+              setDrag(undefined);
+            }}
+            onKeyDown={(event) => {
+              const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[
+                event.key
+              ];
+              if (!step || !onMove) return;
+              event.preventDefault();
+              onMove(i, place.x_mm + KEY_STEP_MM * (step[0] ?? 0), place.y_mm + KEY_STEP_MM * (step[1] ?? 0));
+            }}
+          >
+            <Bound x={x} y={y} shape={widest} turned={place.turned} dark={touching.has(i)} />
+            <Piece x={x} y={y} shape={shape} baked turned={place.turned} seed={i + 1} />
+            {touching.has(i) && (
+              <text x={x} y={y + 6} fontSize={18} fontWeight={800} textAnchor="middle" fill="#a3261a">
+                !
+              </text>
+            )}
+          </g>
+        );
+      })}
       <g transform={`translate(${rim} ${d + 2 * rim + 3})`}>
         <Ruler span={w} us={us} />
       </g>
     </Drawing>
   );
+}
+
+/** A plan's pieces: their own outline, or the box or round they may fill. */
+export function widestOf(plan: TrayPlan, outline?: Ring): PieceShape {
+  const { width_mm: w, depth_mm: d, round } = plan.widest;
+  if (round) return { diameter: w };
+  return { diameter: w, ring: outline?.length ? outline : boxRing(w, d) };
+}
+
+export function boxRing(w: number, d: number): Ring {
+  return [
+    [-w / 2, -d / 2],
+    [w / 2, -d / 2],
+    [w / 2, d / 2],
+    [-w / 2, d / 2],
+  ];
 }

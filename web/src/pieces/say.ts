@@ -50,6 +50,7 @@ export function grams(g: number): string {
 }
 
 export function lengthRange(value: Interval, of: UnitsOf): string {
+  if (value.high - value.low < 0.5) return length(value.value, of);
   if (of.units === "us") return `${inches(value.low)} to ${inches(value.high)} in`;
   return `${round(value.low)} to ${round(value.high)} mm`;
 }

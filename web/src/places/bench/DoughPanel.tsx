@@ -2,7 +2,7 @@
 import { Tabs } from "radix-ui";
 import type { ReactNode } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
-import { Button, NumberField, Select } from "../../pieces/controls";
+import { Button, NumberField, Select, Switch } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
 import { mass, percent, plural } from "../../pieces/say";
 import { BalanceView } from "./BalanceView";
@@ -152,15 +152,18 @@ function MakingFields({
           onValue={(fat_state) => put({ fat_state })}
         />
       </div>
-      <NumberField
-        label="Chill before baking"
-        unit="h"
-        value={making.chill_h}
-        min={0}
-        max={96}
-        step={0.5}
-        onValue={(chill_h) => put({ chill_h })}
-      />
+      <div className="flex flex-wrap items-end gap-3">
+        <NumberField
+          label="Chill before baking"
+          unit="h"
+          value={making.chill_h}
+          min={0}
+          max={96}
+          step={0.5}
+          onValue={(chill_h) => put({ chill_h })}
+        />
+        <Switch label="Bake from frozen" checked={making.frozen} onChecked={(frozen) => put({ frozen })} />
+      </div>
     </>
   );
 }

@@ -1,29 +1,346 @@
-/** What a baker decides for each form; everything else is worked out. */
+/** What a baker decides for each form, as a table of fields; everything else is worked out. */
+import { useState } from "react";
 import type { DoughSpec, Kitchen, Problem } from "../../client/api";
-import { useCatalogue } from "../../client/hooks";
-import { NumberField, Select } from "../../pieces/controls";
-import { LengthField, MassField } from "../../pieces/measures";
+import { useCatalogue, useCutters } from "../../client/hooks";
+import { Button, NumberField, Select } from "../../pieces/controls";
+import { LengthField, MassField, RoomField } from "../../pieces/measures";
+import { OwnCutter } from "./OwnCutter";
 import { at } from "./remedy";
 
-type Form = DoughSpec["form"];
+export type Form = DoughSpec["form"];
 type Of<K extends Form["kind"]> = Extract<Form, { kind: K }>;
 
 const KINDS: readonly (readonly [Form["kind"], string])[] = [
   ["scoop", "Scooped"],
   ["ball", "Rolled ball"],
+  ["block", "Cold block"],
   ["batter", "Spread batter"],
   ["cutout", "Cut out"],
+  ["sheet", "Scored sheet"],
+  ["pan", "Pressed pan"],
   ["log", "Sliced log"],
   ["rope", "Rope shape"],
+  ["rusk", "Twice-baked"],
 ];
 
 const FIRST: { [K in Form["kind"]]: Of<K> } = {
   scoop: { kind: "scoop", portion_g: 30, scoop_no: null },
   ball: { kind: "ball", by: "grams", portion_g: 20, count: 24, ball_mm: 32, pressed_mm: null, filling_g: 0 },
-  batter: { kind: "batter", spoon_ml: 5, spread_mm: 4 },
-  cutout: { kind: "cutout", thickness_mm: 5, cutter_mm: 60, rerolls: 2 },
+  block: { kind: "block", portion_g: 30, frozen: false },
+  batter: { kind: "batter", spoon_ml: 5, spread_mm: 4, shaped_hot: false, shape_s: 12, pliable_s: 60 },
+  cutout: {
+    kind: "cutout",
+    thickness_mm: 5,
+    cutter: "round",
+    cutter_mm: 60,
+    rerolls: 2,
+    parts: 1,
+    small_mm: null,
+    small_share_pct: 30,
+    own: null,
+  },
+  sheet: { kind: "sheet", thickness_mm: 3, piece_width_mm: 50, piece_length_mm: 50, rerolls: 1 },
+  pan: {
+    kind: "pan",
+    shape: "square",
+    width_mm: 200,
+    length_mm: 300,
+    pans: 1,
+    wedges: 12,
+    across: 2,
+    along: 8,
+    edge_mm: 0,
+  },
   log: { kind: "log", log_mm: 45, slice_mm: 8, logs: 1 },
   rope: { kind: "rope", figure: "ring", rope_mm: 12, length_mm: 160 },
+  rusk: {
+    kind: "rusk",
+    logs: 2,
+    log_mm: 55,
+    length_mm: 240,
+    slice_mm: 15,
+    angle_deg: 30,
+    cooling: "warm",
+    second_c: 150,
+  },
+};
+
+type Unit = "mm" | "g" | "ml" | "s" | "°" | "%" | "temperature" | "";
+
+/** A number the baker sets. `more` ones stand behind a tap; `when` says for which settings a field is there at all. */
+interface Amount<F> {
+  key: keyof F & string;
+  label: string;
+  unit: Unit;
+  min: number;
+  max: number;
+  step?: number;
+  more?: boolean;
+  when?: (form: F) => boolean;
+}
+
+interface Choice<F> {
+  key: keyof F & string;
+  label: string;
+  options: readonly (readonly [string, string])[];
+  width?: string;
+  more?: boolean;
+  /** What a choice sets, where it is not the field itself. */
+  take?: (form: F, value: string) => F;
+  shown?: (form: F) => string;
+  when?: (form: F) => boolean;
+}
+
+type Fields = { [K in Form["kind"]]: readonly (Amount<Of<K>> | Choice<Of<K>>)[] };
+
+const yesNo = (no: string, yes: string) =>
+  [
+    ["no", no],
+    ["yes", yes],
+  ] as const;
+
+const FIELDS: Fields = {
+  scoop: [
+    { key: "portion_g", label: "Portion", unit: "g", min: 1, max: 5000, when: (form) => !form.scoop_no },
+  ],
+  ball: [
+    {
+      key: "by",
+      label: "Size by",
+      width: "w-32",
+      options: [
+        ["grams", "weight"],
+        ["count", "equal pieces"],
+        ["width", "ball's width"],
+      ],
+    },
+    {
+      key: "pressed_mm",
+      label: "Then",
+      width: "w-28",
+      options: yesNo("left round", "pressed"),
+      shown: (form) => (form.pressed_mm == null ? "no" : "yes"),
+      take: (form, value) => ({ ...form, pressed_mm: value === "yes" ? 14 : null }),
+    },
+    { key: "portion_g", label: "Portion", unit: "g", min: 1, max: 5000, when: (form) => form.by === "grams" },
+    { key: "count", label: "Pieces", unit: "", min: 1, max: 400, when: (form) => form.by === "count" },
+    {
+      key: "ball_mm",
+      label: "Ball across",
+      unit: "mm",
+      min: 8,
+      max: 120,
+      when: (form) => form.by === "width",
+    },
+    {
+      key: "pressed_mm",
+      label: "Pressed to",
+      unit: "mm",
+      min: 2,
+      max: 60,
+      when: (form) => form.pressed_mm != null,
+    },
+    { key: "filling_g", label: "Filling each", unit: "g", min: 0, max: 50 },
+  ],
+  block: [
+    { key: "portion_g", label: "Portion", unit: "g", min: 1, max: 5000 },
+    {
+      key: "frozen",
+      label: "Taken from",
+      width: "w-32",
+      options: yesNo("the fridge", "the freezer"),
+      shown: (form) => (form.frozen ? "yes" : "no"),
+      take: (form, value) => ({ ...form, frozen: value === "yes" }),
+    },
+  ],
+  batter: [
+    { key: "spoon_ml", label: "Level spoon", unit: "ml", min: 1, max: 60, step: 2.5 },
+    { key: "spread_mm", label: "Spread to", unit: "mm", min: 1, max: 20, step: 0.5 },
+    {
+      key: "shaped_hot",
+      label: "When hot",
+      width: "w-32",
+      options: yesNo("left flat", "curled by hand"),
+      shown: (form) => (form.shaped_hot ? "yes" : "no"),
+      take: (form, value) => ({ ...form, shaped_hot: value === "yes" }),
+    },
+    {
+      key: "shape_s",
+      label: "Curling one takes",
+      unit: "s",
+      min: 2,
+      max: 120,
+      when: (form) => form.shaped_hot,
+    },
+    {
+      key: "pliable_s",
+      label: "Pliable for",
+      unit: "s",
+      min: 5,
+      max: 300,
+      step: 5,
+      when: (form) => form.shaped_hot,
+    },
+  ],
+  cutout: [
+    { key: "cutter_mm", label: "Cutter across", unit: "mm", min: 15, max: 200 },
+    { key: "thickness_mm", label: "Rolled to", unit: "mm", min: 1.5, max: 25, step: 0.5 },
+    {
+      key: "rerolls",
+      label: "Scraps",
+      width: "w-28",
+      options: [
+        ["0", "left"],
+        ["1", "once more"],
+        ["2", "twice more"],
+        ["3", "3 times"],
+      ],
+      take: (form, value) => ({ ...form, rerolls: Number(value) }),
+    },
+    {
+      key: "parts",
+      label: "Dough rolled",
+      width: "w-32",
+      more: true,
+      options: [
+        ["1", "in one"],
+        ["2", "in halves"],
+        ["3", "in thirds"],
+        ["4", "in quarters"],
+        ["6", "in sixths"],
+        ["8", "in eighths"],
+      ],
+      take: (form, value) => ({ ...form, parts: Number(value) }),
+    },
+    {
+      key: "small_mm",
+      label: "Second cutter",
+      width: "w-28",
+      more: true,
+      options: yesNo("none", "smaller"),
+      shown: (form) => (form.small_mm == null ? "no" : "yes"),
+      take: (form, value) => ({
+        ...form,
+        small_mm: value === "yes" ? Math.max(15, Math.round(form.cutter_mm * 0.6)) : null,
+      }),
+    },
+    {
+      key: "small_mm",
+      label: "Small across",
+      unit: "mm",
+      min: 15,
+      max: 200,
+      more: true,
+      when: (form) => form.small_mm != null,
+    },
+    {
+      key: "small_share_pct",
+      label: "Dough for small",
+      unit: "%",
+      min: 5,
+      max: 95,
+      step: 5,
+      more: true,
+      when: (form) => form.small_mm != null,
+    },
+  ],
+  sheet: [
+    { key: "thickness_mm", label: "Rolled to", unit: "mm", min: 1, max: 15, step: 0.5 },
+    { key: "piece_width_mm", label: "Pieces wide", unit: "mm", min: 15, max: 300, step: 5 },
+    { key: "piece_length_mm", label: "and long", unit: "mm", min: 15, max: 400, step: 5 },
+    {
+      key: "rerolls",
+      label: "Trimmings",
+      width: "w-30",
+      more: true,
+      options: [
+        ["0", "left"],
+        ["1", "rolled again"],
+        ["2", "rolled twice"],
+      ],
+      take: (form, value) => ({ ...form, rerolls: Number(value) }),
+    },
+  ],
+  pan: [
+    {
+      key: "shape",
+      label: "Pan",
+      width: "w-28",
+      options: [
+        ["round", "round"],
+        ["square", "square"],
+        ["rectangle", "rectangle"],
+      ],
+    },
+    { key: "width_mm", label: "Pan across", unit: "mm", min: 60, max: 450, step: 10 },
+    {
+      key: "length_mm",
+      label: "and long",
+      unit: "mm",
+      min: 60,
+      max: 600,
+      step: 10,
+      when: (form) => form.shape === "rectangle",
+    },
+    { key: "wedges", label: "Wedges", unit: "", min: 2, max: 40, when: (form) => form.shape === "round" },
+    {
+      key: "across",
+      label: "Cut across in",
+      unit: "",
+      min: 1,
+      max: 30,
+      when: (form) => form.shape !== "round",
+    },
+    {
+      key: "along",
+      label: "and along in",
+      unit: "",
+      min: 1,
+      max: 30,
+      when: (form) => form.shape !== "round",
+    },
+    { key: "pans", label: "Pans", unit: "", min: 1, max: 6, more: true },
+    { key: "edge_mm", label: "Edge trimmed off", unit: "mm", min: 0, max: 30, more: true },
+  ],
+  log: [
+    { key: "log_mm", label: "Log across", unit: "mm", min: 15, max: 120 },
+    { key: "slice_mm", label: "Slices of", unit: "mm", min: 2, max: 40, step: 0.5 },
+    { key: "logs", label: "Logs", unit: "", min: 1, max: 12 },
+  ],
+  rope: [
+    {
+      key: "figure",
+      label: "Laid as a",
+      width: "w-32",
+      options: [
+        ["ring", "ring"],
+        ["knot", "knot"],
+        ["twist", "twist"],
+        ["coil", "coil"],
+        ["loop", "crossed loop"],
+      ],
+    },
+    { key: "rope_mm", label: "Rope thick", unit: "mm", min: 5, max: 40 },
+    { key: "length_mm", label: "and long", unit: "mm", min: 40, max: 800, step: 10 },
+  ],
+  rusk: [
+    { key: "logs", label: "Logs", unit: "", min: 1, max: 8 },
+    { key: "log_mm", label: "Shaped to", unit: "mm", min: 25, max: 150, step: 5 },
+    { key: "length_mm", label: "and long", unit: "mm", min: 80, max: 500, step: 10 },
+    { key: "slice_mm", label: "Slices of", unit: "mm", min: 5, max: 40 },
+    { key: "angle_deg", label: "Cut at", unit: "°", min: 0, max: 60, step: 5, more: true },
+    {
+      key: "cooling",
+      label: "Sliced",
+      width: "w-28",
+      more: true,
+      options: [
+        ["warm", "warm"],
+        ["cold", "stone cold"],
+      ],
+    },
+    { key: "second_c", label: "Dried at", unit: "temperature", min: 90, max: 200, step: 5, more: true },
+  ],
 };
 
 interface Props<F extends Form = Form> {
@@ -33,7 +350,6 @@ interface Props<F extends Form = Form> {
   onForm: (form: Form) => void;
 }
 
-/** The kind of form, and the one figure that matters most, for the first row. */
 export function FormKind({ form, onForm }: Pick<Props, "form" | "onForm">) {
   return (
     <Select
@@ -47,274 +363,124 @@ export function FormKind({ form, onForm }: Pick<Props, "form" | "onForm">) {
 
 export function FormFields(props: Props) {
   const { form } = props;
-  if (form.kind === "scoop") return <ScoopFields {...props} form={form} />;
-  if (form.kind === "ball") return <BallFields {...props} form={form} />;
-  if (form.kind === "batter") return <BatterFields {...props} form={form} />;
-  if (form.kind === "log") return <LogFields {...props} form={form} />;
-  if (form.kind === "rope") return <RopeFields {...props} form={form} />;
-  return <CutoutFields {...props} form={form} />;
+  const [more, setMore] = useState(false);
+  // The table of a form's kind is for that form; TypeScript cannot follow the pair through the union.
+  const fields = FIELDS[form.kind] as readonly (Amount<Form> | Choice<Form>)[];
+  const wrong = fields.some((field) => field.more && at(props.problems, `form.${field.key}`));
+  const shown = fields.filter((field) => (!field.more || more || wrong) && (field.when?.(form) ?? true));
+  return (
+    <>
+      {form.kind === "scoop" && <ScoopBy {...props} form={form} />}
+      {form.kind === "cutout" && <CutterPick {...props} form={form} />}
+      {shown.map((field) =>
+        "options" in field ? (
+          <ChoiceOf key={`${field.label}`} field={field} {...props} />
+        ) : (
+          <AmountOf key={`${field.label}`} field={field} {...props} />
+        ),
+      )}
+      {fields.some((field) => field.more) && (
+        <Button kind="quiet" aria-expanded={more} onClick={() => setMore(!more)}>
+          {more ? "Less" : "More…"}
+        </Button>
+      )}
+    </>
+  );
 }
 
-function ScoopFields({ form, kitchen, problems, onForm }: Props<Of<"scoop">>) {
+function ChoiceOf({ field, form, problems, onForm }: Props & { field: Choice<Form> }) {
+  const value = field.shown ? field.shown(form) : `${form[field.key as keyof Form]}`;
+  return (
+    <div className={field.width}>
+      <Select
+        label={field.label}
+        value={value}
+        options={field.options}
+        error={at(problems, `form.${field.key}`)}
+        onValue={(next) =>
+          onForm(field.take ? field.take(form, next) : ({ ...form, [field.key]: next } as unknown as Form))
+        }
+      />
+    </div>
+  );
+}
+
+function AmountOf({ field, form, kitchen, problems, onForm }: Props & { field: Amount<Form> }) {
+  const whole = field.unit === "";
+  const shared = {
+    label: field.label,
+    width: whole ? "w-14" : field.max > 100 ? "w-23" : "w-20",
+    value: Number(form[field.key as keyof Form]),
+    min: field.min,
+    max: field.max,
+    step: field.step,
+    error: at(problems, `form.${field.key}`),
+    onValue: (value: number) =>
+      onForm({ ...form, [field.key]: whole ? Math.round(value) : value } as unknown as Form),
+  };
+  if (field.unit === "mm") return <LengthField kitchen={kitchen} {...shared} />;
+  if (field.unit === "g") return <MassField kitchen={kitchen} {...shared} />;
+  if (field.unit === "temperature") return <RoomField kitchen={kitchen} {...shared} />;
+  return <NumberField {...shared} unit={field.unit} />;
+}
+
+function ScoopBy({ form, problems, onForm }: Props<Of<"scoop">>) {
   const { data: catalogue } = useCatalogue();
   const scoops = Object.entries(catalogue?.scoops_ml ?? {});
   return (
-    <>
-      <div className="w-36">
-        <Select
-          label="Portion by"
-          value={form.scoop_no ? `${form.scoop_no}` : "g"}
-          error={at(problems, "form.scoop_no")}
-          onValue={(value) => onForm({ ...form, scoop_no: value === "g" ? null : Number(value) })}
-          options={[
-            ["g", "weight"],
-            ...scoops.map(([no, ml]) => [no, `scoop no. ${no} (${Math.round(ml)} ml)`] as const),
-          ]}
-        />
-      </div>
-      {!form.scoop_no && (
-        <MassField
-          kitchen={kitchen}
-          label="Portion"
-          width="w-20"
-          value={form.portion_g}
-          min={1}
-          max={5000}
-          error={at(problems, "form.portion_g")}
-          onValue={(portion_g) => onForm({ ...form, portion_g })}
-        />
-      )}
-    </>
+    <div className="w-36">
+      <Select
+        label="Portion by"
+        value={form.scoop_no ? `${form.scoop_no}` : "g"}
+        error={at(problems, "form.scoop_no")}
+        onValue={(value) => onForm({ ...form, scoop_no: value === "g" ? null : Number(value) })}
+        options={[
+          ["g", "weight"],
+          ...scoops.map(([no, ml]) => [no, `scoop no. ${no} (${Math.round(ml)} ml)`] as const),
+        ]}
+      />
+    </div>
   );
 }
 
-function BallFields({ form, kitchen, problems, onForm }: Props<Of<"ball">>) {
+const CUTTERS: readonly (readonly [Of<"cutout">["cutter"], string])[] = [
+  ["round", "round"],
+  ["square", "square"],
+  ["finger", "finger"],
+  ["star", "star"],
+  ["heart", "heart"],
+  ["crescent", "crescent"],
+  ["figure", "little figure"],
+  ["boat", "boat"],
+  ["own", "my own…"],
+];
+
+function CutterPick({ form, onForm }: Props<Of<"cutout">>) {
+  const { data: cutters } = useCutters();
+  const ring = form.cutter === "own" ? form.own : cutters?.find((one) => one.cutter === form.cutter)?.ring;
   return (
-    <>
+    <div className="flex items-end gap-2">
       <div className="w-32">
         <Select
-          label="Size by"
-          value={form.by}
-          onValue={(by) => onForm({ ...form, by })}
-          options={[
-            ["grams", "weight"],
-            ["count", "equal pieces"],
-            ["width", "ball's width"],
-          ]}
+          label="Cutter"
+          value={form.cutter}
+          options={CUTTERS}
+          onValue={(cutter) => onForm({ ...form, cutter })}
         />
       </div>
-      <div className="w-28">
-        <Select
-          label="Then"
-          value={form.pressed_mm == null ? "no" : "yes"}
-          onValue={(pressed) => onForm({ ...form, pressed_mm: pressed === "yes" ? 14 : null })}
-          options={[
-            ["no", "left round"],
-            ["yes", "pressed"],
-          ]}
-        />
-      </div>
-      {form.by === "grams" && (
-        <MassField
-          kitchen={kitchen}
-          label="Portion"
-          width="w-20"
-          value={form.portion_g}
-          min={1}
-          max={5000}
-          error={at(problems, "form.portion_g")}
-          onValue={(portion_g) => onForm({ ...form, portion_g })}
-        />
+      {ring && (
+        <svg viewBox="-0.6 -1.6 1.2 3.2" className="h-11 w-8" aria-hidden>
+          <polygon
+            points={ring.map((point) => point.join(",")).join(" ")}
+            fill="#fff"
+            stroke="#26313c"
+            strokeWidth={0.07}
+          />
+        </svg>
       )}
-      {form.by === "count" && (
-        <NumberField
-          label="Pieces"
-          unit=""
-          width="w-20"
-          value={form.count}
-          min={1}
-          max={400}
-          error={at(problems, "form.count")}
-          onValue={(count) => onForm({ ...form, count: Math.round(count) })}
-        />
+      {form.cutter === "own" && (
+        <OwnCutter has={Boolean(form.own)} onRing={(own) => onForm({ ...form, own })} />
       )}
-      {form.by === "width" && (
-        <LengthField
-          kitchen={kitchen}
-          label="Ball across"
-          width="w-20"
-          value={form.ball_mm}
-          min={8}
-          max={120}
-          error={at(problems, "form.ball_mm")}
-          onValue={(ball_mm) => onForm({ ...form, ball_mm })}
-        />
-      )}
-      {form.pressed_mm != null && (
-        <LengthField
-          kitchen={kitchen}
-          label="Pressed to"
-          width="w-20"
-          value={form.pressed_mm}
-          min={2}
-          max={60}
-          onValue={(pressed_mm) => onForm({ ...form, pressed_mm })}
-        />
-      )}
-      <MassField
-        kitchen={kitchen}
-        label="Filling each"
-        width="w-20"
-        value={form.filling_g}
-        min={0}
-        max={50}
-        onValue={(filling_g) => onForm({ ...form, filling_g })}
-      />
-    </>
-  );
-}
-
-function BatterFields({ form, kitchen, problems, onForm }: Props<Of<"batter">>) {
-  return (
-    <>
-      <NumberField
-        label="Level spoon"
-        unit="ml"
-        width="w-20"
-        value={form.spoon_ml}
-        min={1}
-        max={60}
-        step={2.5}
-        error={at(problems, "form.spoon_ml")}
-        onValue={(spoon_ml) => onForm({ ...form, spoon_ml })}
-      />
-      <LengthField
-        kitchen={kitchen}
-        label="Spread to"
-        width="w-20"
-        value={form.spread_mm}
-        min={1}
-        max={20}
-        step={0.5}
-        onValue={(spread_mm) => onForm({ ...form, spread_mm })}
-      />
-    </>
-  );
-}
-
-function CutoutFields({ form, kitchen, problems, onForm }: Props<Of<"cutout">>) {
-  return (
-    <>
-      <LengthField
-        kitchen={kitchen}
-        label="Cutter across"
-        width="w-20"
-        value={form.cutter_mm}
-        min={15}
-        max={200}
-        error={at(problems, "form.cutter_mm")}
-        onValue={(cutter_mm) => onForm({ ...form, cutter_mm })}
-      />
-      <LengthField
-        kitchen={kitchen}
-        label="Rolled to"
-        width="w-20"
-        value={form.thickness_mm}
-        min={1.5}
-        max={25}
-        step={0.5}
-        onValue={(thickness_mm) => onForm({ ...form, thickness_mm })}
-      />
-      <div className="w-26">
-        <Select
-          label="Scraps"
-          value={`${form.rerolls}`}
-          onValue={(rerolls) => onForm({ ...form, rerolls: Number(rerolls) })}
-          options={[
-            ["0", "left"],
-            ["1", "once more"],
-            ["2", "twice more"],
-            ["3", "3 times"],
-          ]}
-        />
-      </div>
-    </>
-  );
-}
-
-function LogFields({ form, kitchen, problems, onForm }: Props<Of<"log">>) {
-  return (
-    <>
-      <LengthField
-        kitchen={kitchen}
-        label="Log across"
-        width="w-20"
-        value={form.log_mm}
-        min={15}
-        max={120}
-        error={at(problems, "form.log_mm")}
-        onValue={(log_mm) => onForm({ ...form, log_mm })}
-      />
-      <LengthField
-        kitchen={kitchen}
-        label="Slices of"
-        width="w-20"
-        value={form.slice_mm}
-        min={2}
-        max={40}
-        step={0.5}
-        onValue={(slice_mm) => onForm({ ...form, slice_mm })}
-      />
-      <NumberField
-        label="Logs"
-        unit=""
-        width="w-12"
-        value={form.logs}
-        min={1}
-        max={12}
-        onValue={(logs) => onForm({ ...form, logs: Math.round(logs) })}
-      />
-    </>
-  );
-}
-
-function RopeFields({ form, kitchen, problems, onForm }: Props<Of<"rope">>) {
-  return (
-    <>
-      <div className="w-32">
-        <Select
-          label="Laid as a"
-          value={form.figure}
-          onValue={(figure) => onForm({ ...form, figure })}
-          options={[
-            ["ring", "ring"],
-            ["knot", "knot"],
-            ["twist", "twist"],
-            ["coil", "coil"],
-            ["loop", "crossed loop"],
-          ]}
-        />
-      </div>
-      <LengthField
-        kitchen={kitchen}
-        label="Rope thick"
-        width="w-20"
-        value={form.rope_mm}
-        min={5}
-        max={40}
-        onValue={(rope_mm) => onForm({ ...form, rope_mm })}
-      />
-      <LengthField
-        kitchen={kitchen}
-        label="and long"
-        width="w-20"
-        value={form.length_mm}
-        min={40}
-        max={800}
-        step={10}
-        error={at(problems, "form.length_mm")}
-        onValue={(length_mm) => onForm({ ...form, length_mm })}
-      />
-    </>
+    </div>
   );
 }

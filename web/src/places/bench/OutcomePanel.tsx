@@ -7,7 +7,7 @@ import { useCatalogue } from "../../client/hooks";
 import { OutcomeDrawing } from "../../drawing/outcome";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
-import { length, lengthRange, mass, minutes, plural, thicknessRange } from "../../pieces/say";
+import { length, lengthRange, mass, minutes, plural, temperature, thicknessRange } from "../../pieces/say";
 import { FormFields, FormKind } from "./FormFields";
 import { at } from "./remedy";
 import { WhatIfSheet } from "./WhatIfSheet";
@@ -37,15 +37,19 @@ export function OutcomePanel(props: {
       aside={
         outcome && (
           <div className="flex items-center gap-2">
-            <Button kind="quiet" onClick={() => setAsking(true)}>
+            <Button kind="quiet" className="whitespace-nowrap" onClick={() => setAsking(true)}>
               What if…
             </Button>
-            <span className="text-[19px] font-bold">{plural(outcome.pieces.count, "cookie")}</span>
+            <span className="text-[19px] font-bold whitespace-nowrap">
+              {found.small
+                ? `${outcome.pieces.count} + ${found.small.outcome.pieces.count} small`
+                : plural(outcome.pieces.count, "cookie")}
+            </span>
           </div>
         )
       }
     >
-      <div className="grid min-h-0 content-start gap-2.5 overflow-y-auto p-4">
+      <div className="grid min-h-0 content-start gap-2 overflow-y-auto px-4 py-3">
         <div className="flex flex-wrap items-end gap-2.5">
           <div className="w-34">
             <FormKind form={spec.form} onForm={(form) => onSpec({ form })} />
@@ -78,10 +82,15 @@ export function OutcomePanel(props: {
         )}
         {outcome ? (
           <>
-            <div className="flex h-46 justify-center">
-              <OutcomeDrawing outcome={outcome} ghost={props.ghost} us={kitchen.units === "us"} />
+            <div className="flex h-39 justify-center">
+              <OutcomeDrawing
+                form={spec.form}
+                outcome={outcome}
+                ghost={props.ghost}
+                us={kitchen.units === "us"}
+              />
             </div>
-            <Figures outcome={outcome} kitchen={kitchen} />
+            <Figures outcome={outcome} small={found.small?.outcome} kitchen={kitchen} />
             {trays && (
               <p className="flex items-center justify-between gap-3 border-t border-line pt-1">
                 <span>
@@ -117,8 +126,8 @@ const FINISHES: readonly (readonly [DoughSpec["finish"], string])[] = [
   ["crisp", "bake crisp"],
 ];
 
-function Figures({ outcome, kitchen }: { outcome: Outcome; kitchen: Kitchen }) {
-  const { baked, window, pieces } = outcome;
+function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcome; kitchen: Kitchen }) {
+  const { baked, window, pieces, second } = outcome;
   const rows = [
     [
       "Wide",
@@ -140,9 +149,33 @@ function Figures({ outcome, kitchen }: { outcome: Outcome; kitchen: Kitchen }) {
       `${mass(pieces.mass_g, kitchen)} raw`,
       `loses ${baked.loss_pct.low.toFixed(0)} to ${baked.loss_pct.high.toFixed(0)}%, ${mass(pieces.leftover_g, kitchen)} dough over`,
     ],
+    ...(small
+      ? [
+          [
+            "Small",
+            `${minutes(small.window.earliest_min)} to ${minutes(small.window.latest_min)} min`,
+            `by themselves; ${length(small.baked.diameter_mm.value, kitchen)} wide, aim for ${minutes(small.window.aim_min)}`,
+          ] as const,
+        ]
+      : []),
+    ...(second
+      ? [
+          [
+            "Again",
+            `${minutes(second.window.earliest_min)} to ${minutes(second.window.latest_min)} min`,
+            `at ${temperature(second.oven_c, kitchen.scale)}, turn after ${minutes(second.per_side_min)}`,
+          ] as const,
+        ]
+      : []),
+    [
+      "Colour",
+      baked.rim.likely,
+      `at the rim, ${baked.rim.palest} to ${baked.rim.darkest}; ${baked.under.likely} underneath`,
+    ],
   ] as const;
   return (
     <>
+      {pieces.statement && <p className="text-[15px] leading-snug">{pieces.statement}</p>}
       <dl className="grid gap-y-0.5">
         {rows.map(([name, value, aside]) => (
           <div key={name} className="grid grid-cols-[3.2rem_minmax(8.5rem,auto)_1fr] items-baseline gap-x-2">
@@ -156,7 +189,6 @@ function Figures({ outcome, kitchen }: { outcome: Outcome; kitchen: Kitchen }) {
         <span className="text-quiet">Look for: </span>
         {window.cue}.
       </p>
-      {pieces.statement && <p className="text-[15px]">{pieces.statement}</p>}
       {pieces.rolls.length > 0 && <Rolls pieces={pieces} kitchen={kitchen} />}
     </>
   );

@@ -83,16 +83,31 @@ export function Doughs() {
 }
 
 function describe({ form, line_count }: DoughSummary, kitchen: UnitsOf): string {
-  const made = {
-    scoop: () => (form.kind === "scoop" && form.scoop_no ? `Scooped, scoop no. ${form.scoop_no}` : "Scooped"),
-    ball: () => "Rolled balls",
-    batter: () => "Spread batter",
-    cutout: () =>
-      form.kind === "cutout"
-        ? `Cut-outs, ${length(form.cutter_mm, kitchen)} at ${thickness(form.thickness_mm, kitchen)}`
-        : "",
-    log: () => (form.kind === "log" ? `Sliced log, ${length(form.log_mm, kitchen)} across` : ""),
-    rope: () => (form.kind === "rope" ? `Rope shapes, ${form.figure}` : ""),
-  }[form.kind]();
+  const made = saying(form, kitchen);
   return `${made} · ${plural(line_count, "line")}`;
+}
+
+function saying(form: DoughSummary["form"], kitchen: UnitsOf): string {
+  switch (form.kind) {
+    case "scoop":
+      return form.scoop_no ? `Scooped, scoop no. ${form.scoop_no}` : "Scooped";
+    case "ball":
+      return form.filling_g > 0 ? "Filled thumbprints" : "Rolled balls";
+    case "block":
+      return "Cut from a cold block";
+    case "batter":
+      return "Spread batter";
+    case "cutout":
+      return `Cut-outs, ${length(form.cutter_mm, kitchen)} at ${thickness(form.thickness_mm, kitchen)}`;
+    case "sheet":
+      return `Scored sheet at ${thickness(form.thickness_mm, kitchen)}`;
+    case "pan":
+      return `Pressed in a ${form.shape} pan, ${length(form.width_mm, kitchen)}`;
+    case "log":
+      return `Sliced log, ${length(form.log_mm, kitchen)} across`;
+    case "rope":
+      return `Rope shapes, ${form.figure}`;
+    case "rusk":
+      return `Twice-baked, ${plural(form.logs, "log")}`;
+  }
 }

@@ -140,6 +140,7 @@ function newTray(kitchen: Kitchen): Tray {
     depth_mm: 250,
     kind: "light",
     count: 1,
+    rim_mm: 10,
   };
 }
 
@@ -202,6 +203,35 @@ function TrayFields({
           max={900}
           step={10}
           onValue={(depth_mm) => onTray({ ...tray, depth_mm })}
+        />
+        <LengthField
+          kitchen={kitchen}
+          width="w-16"
+          label="Rim high"
+          value={tray.rim_mm}
+          min={0}
+          max={80}
+          onValue={(rim_mm) => onTray({ ...tray, rim_mm })}
+        />
+        <LengthField
+          kitchen={kitchen}
+          width="w-20"
+          label="Outer width"
+          value={tray.outer_width_mm ?? tray.width_mm}
+          min={60}
+          max={1000}
+          step={10}
+          onValue={(outer_width_mm) => onTray({ ...tray, outer_width_mm })}
+        />
+        <LengthField
+          kitchen={kitchen}
+          width="w-20"
+          label="Outer depth"
+          value={tray.outer_depth_mm ?? tray.depth_mm}
+          min={60}
+          max={1000}
+          step={10}
+          onValue={(outer_depth_mm) => onTray({ ...tray, outer_depth_mm })}
         />
         <NumberField
           label="How many"

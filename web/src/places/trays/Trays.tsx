@@ -1,35 +1,55 @@
-/** The batch on the baker's own trays, to scale. */
-import clsx from "clsx";
-import { useEffect } from "react";
+/** What comes out of the dough in full: on the baker's own trays, cut, finished, counted, explained. */
+import { Tabs } from "radix-ui";
+import { type ReactNode, useEffect } from "react";
 import { Link, useParams } from "react-router";
-import type { Schemas } from "../../client/api";
 import { lastDough, useDough } from "../../client/dough";
-import { useAssessment, useKitchen } from "../../client/hooks";
-import { TrayDrawing } from "../../drawing/tray";
-import { NumberField } from "../../pieces/controls";
-import { Note, Panel, ProblemNote } from "../../pieces/notes";
+import { useKitchen, useReport } from "../../client/hooks";
+import { ProblemNote } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
-import { length, plural } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
 import { Missing, ToFirstDough } from "../bench/Bench";
-import { loadsText } from "../bench/OutcomePanel";
+import { FinishesView } from "./FinishesView";
+import { GuidesView } from "./GuidesView";
+import { TraysView } from "./TraysView";
+import { WhyView } from "./WhyView";
+import { YieldView } from "./YieldView";
 
 export function Trays() {
   const { id } = useParams();
   const dough = useDough(id);
   const { data: kitchen } = useKitchen();
-  const { found } = useAssessment(dough.spec, kitchen);
+  const { data: report } = useReport(dough.spec, kitchen);
   useEffect(() => {
     if (id) lastDough.set(id);
   }, [id]);
   if (!id) return <ToFirstDough place="trays" />;
   if (!dough.spec || !kitchen)
     return dough.problem ? <Missing message={dough.problem} /> : <PlaceHeader title="Trays" />;
-  const chosen = kitchen.trays.find((tray) => tray.id === dough.spec?.tray_id) ?? kitchen.trays[0];
-  const { outcome, trays: plan, problems = [] } = found ?? {};
+  const spec = dough.spec;
+  const found = report?.assessment;
+  const stops = (found?.problems ?? []).filter((problem) => problem.severity === "stop");
+  const tabs: [string, string, ReactNode][] = [
+    [
+      "trays",
+      "On trays",
+      <TraysView key="t" spec={spec} kitchen={kitchen} found={found} onSpec={dough.change} />,
+    ],
+    [
+      "guides",
+      "Cutting and printing",
+      <GuidesView key="g" spec={spec} kitchen={kitchen} guides={report?.guides} />,
+    ],
+    [
+      "finishes",
+      "Finishes",
+      <FinishesView key="f" spec={spec} kitchen={kitchen} report={report} onSpec={dough.change} />,
+    ],
+    ["yield", "Yield", <YieldView key="y" kitchen={kitchen} report={report} />],
+    ["why", "Why so", <WhyView key="w" spec={spec} kitchen={kitchen} />],
+  ];
   return (
     <>
-      <PlaceHeader title={`${dough.spec.name} on trays`}>
+      <PlaceHeader title={`${spec.name} on trays`}>
         <SaveMark state={dough.state} />
         <Link
           to={`/bench/${id}`}
@@ -44,96 +64,27 @@ export function Trays() {
           Plan the baking
         </Link>
       </PlaceHeader>
-      <div className="grid gap-4 p-5 lg:grid-cols-[20rem_1fr]">
-        <fieldset className="grid content-start gap-2">
-          <legend className="mb-1 font-semibold">Which tray?</legend>
-          {kitchen.trays.map((tray) => (
-            <label
-              key={tray.id}
-              className={clsx(
-                "enamel flex min-h-16 cursor-pointer items-center gap-3 px-4 py-2 has-focus-visible:outline-3 has-focus-visible:outline-offset-2",
-                chosen?.id === tray.id ? "bg-ink text-white" : "hover:bg-white",
-              )}
+      <Tabs.Root defaultValue="trays" className="grid gap-3 px-5 pt-3 pb-5">
+        <Tabs.List aria-label="What comes out" className="flex flex-wrap gap-1">
+          {tabs.map(([value, label]) => (
+            <Tabs.Trigger
+              key={value}
+              value={value}
+              className="min-h-11 rounded-[10px] px-4 font-semibold hover:bg-well data-[state=active]:bg-ink data-[state=active]:text-white"
             >
-              <input
-                type="radio"
-                name="tray"
-                className="size-5 accent-white"
-                checked={chosen?.id === tray.id}
-                onChange={() => dough.change((spec) => ({ ...spec, tray_id: tray.id }))}
-              />
-              <span>
-                <span className="block font-bold">{tray.name}</span>
-                <span className="block text-[14.5px]">
-                  {length(tray.width_mm, kitchen)} × {length(tray.depth_mm, kitchen)}, you have {tray.count}
-                </span>
-              </span>
-            </label>
+              {label}
+            </Tabs.Trigger>
           ))}
-          {outcome && (
-            <div className="mt-2 grid gap-2">
-              <NumberField
-                label={`Bake now, of ${outcome.pieces.count}`}
-                unit=""
-                value={Math.min(dough.spec.bake_now ?? outcome.pieces.count, outcome.pieces.count)}
-                min={1}
-                max={outcome.pieces.count}
-                onValue={(n) =>
-                  dough.change((spec) => ({
-                    ...spec,
-                    bake_now: n >= outcome.pieces.count ? null : Math.round(n),
-                  }))
-                }
-              />
-              {plan && plan.kept > 0 && (
-                <Note severity="note">
-                  {plural(plan.kept, "piece")} kept raw. {plan.kept_note}
-                </Note>
-              )}
-            </div>
-          )}
-          <Link to="/kitchen" className="mt-1 font-medium underline underline-offset-4">
-            Other trays? Add them under Kitchen
-          </Link>
-        </fieldset>
-        <Panel
-          title={plan ? `${plural(plan.loads.length, "load")}: ${loadsText(plan.loads)}` : "The trays"}
-          aside={plan && <span className="text-quiet">room for {plan.most_per_tray} a tray</span>}
-        >
-          <div className="grid gap-3 p-4">
-            {problems
-              .filter((problem) => problem.severity === "stop")
-              .map((problem) => (
-                <ProblemNote key={problem.message} problem={problem} />
-              ))}
-            {plan && outcome && (
-              <>
-                <div className="flex h-[min(60vh,30rem)] justify-center">
-                  <TrayDrawing
-                    plan={plan}
-                    diameter={outcome.baked.diameter_mm.value}
-                    strand={strandOf(outcome)}
-                    us={kitchen.units === "us"}
-                  />
-                </div>
-                <p>
-                  The fullest load, {plural(plan.layout.places.length, "cookie")}, rows of{" "}
-                  {plan.layout.per_row.join(", ")}. Solid: {length(outcome.baked.diameter_mm.value, kitchen)},
-                  the likely width. Dashed: {length(plan.widest_mm, kitchen)}, the widest expected; even then
-                  none touch. The tray must be cool before the next load.
-                </p>
-              </>
-            )}
-          </div>
-        </Panel>
-      </div>
+        </Tabs.List>
+        {stops.map((problem) => (
+          <ProblemNote key={problem.message} problem={problem} />
+        ))}
+        {tabs.map(([value, , view]) => (
+          <Tabs.Content key={value} value={value} tabIndex={-1}>
+            {view}
+          </Tabs.Content>
+        ))}
+      </Tabs.Root>
     </>
   );
-}
-
-/** The baked strand's own thickness, where the form is laid of rope. */
-function strandOf({ pieces, baked }: Schemas["Outcome"]): number | null {
-  return pieces.strand_mm == null
-    ? null
-    : pieces.strand_mm + baked.diameter_mm.value - pieces.raw_diameter_mm;
 }

@@ -1,0 +1,59 @@
+/** A guide on the screen: the very marks that print at 1:1. */
+import type { Schemas } from "../client/api";
+import { Drawing, Ruler } from "./cookie";
+import { pointsOf } from "./outline";
+
+type Guide = Schemas["Guide"];
+type Mark = Guide["marks"][number];
+
+const PENS: Record<Schemas["Ink"], { stroke: string; strokeWidth: number; strokeDasharray?: string }> = {
+  edge: { stroke: "#26313c", strokeWidth: 1.8 },
+  cut: { stroke: "#26313c", strokeWidth: 1 },
+  likely: { stroke: "#26313c", strokeWidth: 1 },
+  widest: { stroke: "#6b7680", strokeWidth: 0.8, strokeDasharray: "3 2.5" },
+  faint: { stroke: "#8b948f", strokeWidth: 0.6, strokeDasharray: "1.5 2" },
+};
+
+export function GuideDrawing({ guide, us }: { guide: Guide; us: boolean }) {
+  const margin = 6;
+  return (
+    <Drawing
+      width={guide.width_mm + 2 * margin}
+      height={guide.height_mm + 2 * margin + 14}
+      label={`${guide.title}: ${guide.saying}`}
+      className="max-h-full w-full"
+    >
+      <g transform={`translate(${margin} ${margin})`}>
+        {guide.marks.map((mark, i) => (
+          <MarkOf key={i} mark={mark} />
+        ))}
+        <g transform={`translate(0 ${guide.height_mm + 6})`}>
+          <Ruler span={guide.width_mm} us={us} />
+        </g>
+      </g>
+    </Drawing>
+  );
+}
+
+function MarkOf({ mark }: { mark: Mark }) {
+  if (mark.kind === "word")
+    return (
+      <text
+        x={mark.x_mm}
+        y={mark.y_mm + mark.high_mm / 3}
+        fontSize={mark.high_mm * 1.4}
+        textAnchor="middle"
+        fill="#26313c"
+      >
+        {mark.text}
+      </text>
+    );
+  const pen = PENS[mark.ink];
+  if (mark.kind === "ring")
+    return (
+      <polygon points={pointsOf(mark.points)} fill={mark.ink === "edge" ? "#fcfcfa" : "none"} {...pen} />
+    );
+  if (mark.kind === "round")
+    return <circle cx={mark.x_mm} cy={mark.y_mm} r={mark.diameter_mm / 2} fill="none" {...pen} />;
+  return <line x1={mark.x0_mm} y1={mark.y0_mm} x2={mark.x1_mm} y2={mark.y1_mm} {...pen} />;
+}

@@ -1,0 +1,82 @@
+/** Pieces from above: rounds, ropes, or any outline; raw is an outline, baked is filled with a little crumb. */
+import { BakedRound, Strand } from "./cookie";
+
+export type Ring = readonly (readonly number[])[];
+
+export const pointsOf = (ring: Ring) => ring.map((point) => `${point[0]},${point[1]}`).join(" ");
+
+/** Width and depth of the box around a ring. */
+export function boxOf(ring: Ring): [number, number] {
+  const xs = ring.map((point) => point[0] ?? 0);
+  const ys = ring.map((point) => point[1] ?? 0);
+  return [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+}
+
+export interface PieceShape {
+  diameter: number;
+  ring?: Ring;
+  strand?: number | null;
+}
+
+export function Piece({
+  x,
+  y,
+  shape,
+  baked,
+  turned,
+  seed,
+}: {
+  x: number;
+  y: number;
+  shape: PieceShape;
+  baked: boolean;
+  turned?: boolean;
+  seed?: number;
+}) {
+  if (shape.ring?.length)
+    return (
+      <polygon
+        transform={`translate(${x} ${y})${turned ? " rotate(90)" : ""}`}
+        points={pointsOf(shape.ring)}
+        fill={baked ? "#d9dcd6" : "#fff"}
+        stroke="#26313c"
+        strokeWidth={1.2}
+        strokeLinejoin="round"
+      />
+    );
+  if (shape.strand != null)
+    return <Strand x={x} y={y} across={shape.diameter} strand={shape.strand} baked={baked} />;
+  if (baked) return <BakedRound x={x} y={y} radius={shape.diameter / 2} seed={seed} />;
+  return <circle cx={x} cy={y} r={shape.diameter / 2} fill="#fff" stroke="#26313c" strokeWidth={1} />;
+}
+
+/** The edge of a range: a round, a box, or an outline. */
+export function Bound({
+  x,
+  y,
+  shape,
+  turned,
+  dark,
+}: {
+  x: number;
+  y: number;
+  shape: PieceShape;
+  turned?: boolean;
+  dark?: boolean;
+}) {
+  const look = {
+    fill: "none",
+    stroke: dark ? "#26313c" : "#6b7680",
+    strokeWidth: 0.8,
+    strokeDasharray: dark ? "4 2.5" : "3 2.5",
+  };
+  if (shape.ring?.length)
+    return (
+      <polygon
+        transform={`translate(${x} ${y})${turned ? " rotate(90)" : ""}`}
+        points={pointsOf(shape.ring)}
+        {...look}
+      />
+    );
+  return <circle cx={x} cy={y} r={shape.diameter / 2} {...look} />;
+}

@@ -1,0 +1,163 @@
+/** What is baked whole and cut after: a pan from above and from the side, a log with its slices. */
+import type { DoughSpec, Schemas } from "../client/api";
+import { Drawing, dome, Ruler } from "./cookie";
+
+type Outcome = Schemas["Outcome"];
+type Of<K extends DoughSpec["form"]["kind"]> = Extract<DoughSpec["form"], { kind: K }>;
+
+const INK = { stroke: "#26313c", strokeWidth: 1.6 };
+
+export function PanDrawing({ form, outcome, us }: { form: Of<"pan">; outcome: Outcome; us: boolean }) {
+  const wide = form.width_mm;
+  const deep = form.shape === "rectangle" ? form.length_mm : wide;
+  const side = outcome.baked.height_mm.value;
+  const gap = 24;
+  const width = wide * 2 + gap + 12;
+  const height = deep + 30;
+  const sideX = wide + gap + 6;
+  return (
+    <Drawing
+      width={width}
+      height={height}
+      label={`A ${form.shape} pan ${wide.toFixed(0)} by ${deep.toFixed(0)} mm with its cuts, drawn to scale`}
+      className="max-h-full w-full"
+    >
+      <g transform="translate(6 4)">
+        {form.shape === "round" ? (
+          <circle cx={wide / 2} cy={wide / 2} r={wide / 2} fill="#d9dcd6" {...INK} />
+        ) : (
+          <rect width={wide} height={deep} rx={4} fill="#d9dcd6" {...INK} />
+        )}
+        <PanCuts form={form} deep={deep} />
+      </g>
+      <g transform={`translate(${sideX} ${deep / 2})`}>
+        <path
+          d={`M 0 ${-Math.max(side * 1.4, 24)} V 0 H ${wide} V ${-Math.max(side * 1.4, 24)}`}
+          fill="none"
+          {...INK}
+        />
+        <rect
+          x={1}
+          y={-side}
+          width={wide - 2}
+          height={side}
+          fill="#d9dcd6"
+          stroke="#26313c"
+          strokeWidth={1}
+        />
+        <text x={wide / 2} y={16} fontSize={14} textAnchor="middle" fill="#26313c">
+          from the side
+        </text>
+      </g>
+      <g transform={`translate(6 ${deep + 8})`}>
+        <Ruler span={width - 12} us={us} size={14} />
+      </g>
+    </Drawing>
+  );
+}
+
+function PanCuts({ form, deep }: { form: Of<"pan">; deep: number }) {
+  const { width_mm: wide, edge_mm: edge } = form;
+  const line = { stroke: "#26313c", strokeWidth: 1.2, strokeDasharray: "5 3" };
+  if (form.shape === "round") {
+    const r = wide / 2 - edge;
+    return (
+      <g {...line} fill="none">
+        {edge > 0 && <circle cx={wide / 2} cy={wide / 2} r={r} />}
+        {Array.from({ length: form.wedges }, (_, i) => {
+          const angle = (2 * Math.PI * i) / form.wedges;
+          const [x, y] = [wide / 2 + r * Math.cos(angle), wide / 2 + r * Math.sin(angle)];
+          return <line key={angle} x1={wide / 2} y1={wide / 2} x2={x} y2={y} />;
+        })}
+      </g>
+    );
+  }
+  const xs = Array.from({ length: form.across + 1 }, (_, i) => edge + ((wide - 2 * edge) * i) / form.across);
+  const ys = Array.from({ length: form.along + 1 }, (_, i) => edge + ((deep - 2 * edge) * i) / form.along);
+  const inner = (values: number[]) => (edge > 0 ? values : values.slice(1, -1));
+  return (
+    <g {...line}>
+      {inner(xs).map((x) => (
+        <line key={`x${x}`} x1={x} y1={edge} x2={x} y2={deep - edge} />
+      ))}
+      {inner(ys).map((y) => (
+        <line key={`y${y}`} x1={edge} y1={y} x2={wide - edge} y2={y} />
+      ))}
+    </g>
+  );
+}
+
+export function LogDrawing({
+  form,
+  outcome,
+  second,
+  us,
+}: {
+  form: Of<"rusk">;
+  outcome: Outcome;
+  second: Schemas["SecondBake"];
+  us: boolean;
+}) {
+  const { value: baked, high } = outcome.baked.diameter_mm;
+  const long = second.log_length_mm;
+  const slant = second.across_mm > baked ? Math.sqrt(second.across_mm ** 2 - baked ** 2) : 0;
+  const step = (form.slice_mm * second.across_mm) / baked;
+  const width = long + 20;
+  const middle = high / 2 + 4;
+  const tall = Math.max(outcome.baked.height_mm.value, outcome.pieces.raw_height_mm);
+  const height = high + tall + 40;
+  const sideY = high + tall + 20;
+  return (
+    <Drawing
+      width={width}
+      height={height}
+      label={`A baked log ${long.toFixed(0)} by ${baked.toFixed(0)} mm, ${second.each_log} slices, drawn to scale`}
+      className="max-h-full w-full"
+    >
+      <rect
+        x={10}
+        y={middle - high / 2}
+        width={long}
+        height={high}
+        rx={high / 3}
+        fill="none"
+        stroke="#6b7680"
+        strokeDasharray="3 2.5"
+      />
+      <rect
+        x={10}
+        y={middle - baked / 2}
+        width={long}
+        height={baked}
+        rx={baked / 3}
+        fill="#d9dcd6"
+        {...INK}
+      />
+      <rect
+        x={10 + (long - form.length_mm) / 2}
+        y={middle - form.log_mm / 2}
+        width={form.length_mm}
+        height={form.log_mm}
+        rx={form.log_mm / 3}
+        fill="none"
+        stroke="#26313c"
+        strokeWidth={0.8}
+      />
+      <g stroke="#26313c" strokeWidth={1.2} strokeDasharray="5 3">
+        {Array.from({ length: second.each_log + 1 }, (_, i) => {
+          const x = 10 + 6 + i * step;
+          return <line key={x} x1={x} y1={middle + baked / 2} x2={x + slant} y2={middle - baked / 2} />;
+        })}
+      </g>
+      <g transform={`translate(${10 + baked / 2} ${sideY})`}>
+        <path d={dome(baked, outcome.baked.height_mm.value, 0.7)} fill="#d9dcd6" {...INK} />
+      </g>
+      <g transform={`translate(${10 + baked + 24 + second.across_mm / 2} ${sideY})`}>
+        <path d={dome(second.across_mm, second.high_mm, 0.7)} fill="#d9dcd6" {...INK} />
+      </g>
+      <g transform={`translate(10 ${sideY + 3})`}>
+        <Ruler span={long} us={us} size={11} />
+      </g>
+    </Drawing>
+  );
+}

@@ -1,0 +1,130 @@
+/** What goes on the cookies: how much, of what, when, and how long it sets. */
+import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
+import { Button, NumberField, Select } from "../../pieces/controls";
+import { Note, Panel } from "../../pieces/notes";
+import { duration, mass } from "../../pieces/say";
+
+type Kind = Schemas["FinishKind"];
+type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
+
+const KINDS: readonly (readonly [Kind, string])[] = [
+  ["egg_wash", "Egg wash"],
+  ["rolling_sugar", "Rolling sugar"],
+  ["filling", "Filling"],
+  ["glaze", "Thin glaze"],
+  ["royal_icing", "Royal icing"],
+  ["dip", "Chocolate dip"],
+  ["drizzle", "Drizzle"],
+  ["sprinkles", "Sprinkles"],
+  ["powdered_sugar", "Icing sugar dusting"],
+];
+const WHEN: Record<Schemas["FinishPlan"]["when"], string> = {
+  before: "Before the bake",
+  hot: "While hot",
+  cold: "When fully cold",
+};
+
+export function FinishesView(props: {
+  spec: DoughSpec;
+  kitchen: Kitchen;
+  report?: Schemas["Report"];
+  onSpec: Change;
+}) {
+  const { spec, kitchen, report, onSpec } = props;
+  const chosen = spec.finishings;
+  const set = (finishings: DoughSpec["finishings"]) => onSpec((now) => ({ ...now, finishings }));
+  const plans = report?.finishes ?? [];
+  const left = KINDS.filter(([kind]) => !plans.some((plan) => plan.kind === kind));
+  return (
+    <div className="grid gap-4">
+      <div className="flex flex-wrap items-end gap-2">
+        <div className="w-56">
+          <Select
+            label="Add a finish"
+            value="none"
+            options={[["none", "choose…"], ...left]}
+            onValue={(kind) => {
+              if (kind !== "none") set([...chosen, { kind: kind as Kind, cover_pct: 100, each_g: null }]);
+            }}
+          />
+        </div>
+      </div>
+      {!plans.length && (
+        <p className="text-quiet">Baked plain. Add a finish, and its amount follows from the cookies.</p>
+      )}
+      <div className="grid gap-4 md:grid-cols-2">
+        {plans.map((plan) => {
+          const own = chosen.find((finishing) => finishing.kind === plan.kind);
+          const edit = (part: Partial<NonNullable<typeof own>>) =>
+            set(
+              own
+                ? chosen.map((other) => (other.kind === plan.kind ? { ...other, ...part } : other))
+                : [...chosen, { kind: plan.kind, cover_pct: 100, each_g: null, ...part }],
+            );
+          return (
+            <Panel
+              key={plan.kind}
+              title={plan.label}
+              aside={
+                own ? (
+                  <Button
+                    kind="quiet"
+                    aria-label={`Remove ${plan.label}`}
+                    onClick={() => set(chosen.filter((other) => other.kind !== plan.kind))}
+                  >
+                    Remove
+                  </Button>
+                ) : (
+                  <span className="text-[14px] text-quiet">the card asks for it</span>
+                )
+              }
+            >
+              <div className="grid gap-2.5 p-4">
+                <p>
+                  <strong className="text-[19px]">{mass(plan.total_g, kitchen)}</strong>,{" "}
+                  {mass(plan.each_g, kitchen)} on each. <strong>{WHEN[plan.when]}.</strong> {plan.how}
+                </p>
+                {plan.parts.length > 1 && (
+                  <ul className="text-[15px]">
+                    {plan.parts.map((part) => (
+                      <li key={part.name} className="flex justify-between border-b border-line py-0.5">
+                        <span>{part.name}</span>
+                        <span className="font-semibold">{mass(part.mass_g, kitchen)}</span>
+                      </li>
+                    ))}
+                  </ul>
+                )}
+                <p className="text-[15px] text-quiet">
+                  {plan.set_high_min > 0
+                    ? `Sets in ${duration(plan.set_low_min * 60)} to ${duration(plan.set_high_min * 60)}. `
+                    : "Nothing to set. "}
+                  About {duration(plan.work_s)} of work.
+                </p>
+                {plan.written_g != null &&
+                  (plan.short_g > 1 ? (
+                    <Note severity="ask">
+                      The card has {mass(plan.written_g, kitchen)}: {mass(plan.short_g, kitchen)} short.
+                    </Note>
+                  ) : (
+                    <p className="text-[15px]">The card's {mass(plan.written_g, kitchen)} are enough.</p>
+                  ))}
+                {plan.kind !== "filling" && (
+                  <NumberField
+                    label="Covers"
+                    unit="%"
+                    width="w-24"
+                    min={1}
+                    max={100}
+                    step={5}
+                    value={own?.cover_pct ?? 100}
+                    onValue={(cover_pct) => edit({ cover_pct })}
+                  />
+                )}
+              </div>
+            </Panel>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
