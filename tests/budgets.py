@@ -15,7 +15,11 @@ from finebatch.api import create_app
 from finebatch.core.assess import assess, case_for
 from finebatch.core.bakemodel import predict
 from finebatch.core.day import DayRequest, make_plan
+from finebatch.core.forming.cutters import Cutter, outline
+from finebatch.core.forming.nesting import lattices, ring_patterns
+from finebatch.core.geometry import area_mm2
 from finebatch.core.kitchen import Kitchen, Tray
+from finebatch.core.trays import Footprint, arrange
 from finebatch.demo.doughs import demo_doughs
 from finebatch.store import Store, doughs
 from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
@@ -45,6 +49,29 @@ def core() -> None:
     case = case_for(SPEC, KITCHEN)
     middle, high = timed(lambda: predict(case), 60)
     row("one prediction in the core", "30 ms", f"median {middle:.0f} ms, p95 {high:.0f} ms")
+    piece = Footprint(width_mm=52, depth_mm=52)
+    middle, high = timed(lambda: arrange(60, 620, 420, piece), 30)
+    row("best arrangement of 60 rounds", "100 ms", f"median {middle:.1f} ms, p95 {high:.1f} ms")
+    ring = outline(Cutter.STAR, 60.0)
+
+    def nest() -> None:
+        lattices.cache_clear()
+        ring_patterns.cache_clear()
+        ring_patterns(ring)
+
+    middle, high = timed(nest, 5)
+    best = max(
+        (
+            p
+            for p in ring_patterns(ring)
+            if (p.width_mm <= 400 and p.length_mm <= 300) or (p.length_mm <= 400 and p.width_mm <= 300)
+        ),
+        key=lambda p: p.count,
+    )
+    covered = 100 * best.count * area_mm2(ring) / (400 * 300)
+    row(
+        "a 60 mm star nested on 300 × 400 mm", "2 s", f"median {middle:.0f} ms; {best.count} stars cover {covered:.0f}%"
+    )
     now = datetime.now(UTC)
     for trays, racks in ((2, 1), (2, 2), (3, 2)):
         request = DayRequest(at=now + timedelta(days=1), trays=trays, racks=racks)

@@ -46,15 +46,21 @@ def report(spec: DoughSpec, kitchen: Kitchen) -> Report:
     filling = spec.form.filling_g if isinstance(spec.form, BallForm) else 0.0
     plans = finish_plans(finishings, found.outcome, found.lines, filling)
     two = found.small is not None
+    pieces = found.outcome.pieces
+    all_pieces_g = max(pieces.count * pieces.mass_g + pieces.small_count * pieces.small_g, 1e-9)
     yields = [
         yield_of(
             "Large" if two else "Cookies", spec.form.kind, found.dough, found.outcome, found.trays, found.lines, plans,
-            found.outcome.pieces.leftover_g,
+            pieces.leftover_g, all_pieces_g,
         )
     ]  # fmt: skip
     if found.small is not None:
         small = found.small
-        yields.append(yield_of("Small", spec.form.kind, found.dough, small.outcome, small.trays, found.lines, (), 0.0))
+        yields.append(
+            yield_of(
+                "Small", spec.form.kind, found.dough, small.outcome, small.trays, found.lines, (), 0.0, all_pieces_g
+            )
+        )
         # One finish for both sizes: the small ones take theirs by their own surface.
         more = finish_plans(finishings, small.outcome, found.lines, filling)
         plans = tuple(plan.plus(other) for plan, other in zip(plans, more, strict=True))

@@ -53,9 +53,10 @@ LEFTOVERS = {
 
 def yield_of(
     label: str, kind: str, dough: Dough, outcome: Outcome, trays: TrayPlan | None, lines: tuple[WeighedLine, ...],
-    finishes: tuple[FinishPlan, ...], leftover_g: float,
+    finishes: tuple[FinishPlan, ...], leftover_g: float, all_pieces_g: float,
 ) -> Yield:  # fmt: skip
-    """The statement for one size of cookie. The twice-baked lose their water in two bakes."""
+    """The statement for one size of cookie; `all_pieces_g` is what all sizes weigh raw. The twice-baked lose their water
+    in two bakes."""
     pieces, loss = outcome.pieces, outcome.baked.loss_pct
     baked = Interval(
         value=pieces.mass_g * (1 - loss.value / 100),
@@ -72,7 +73,7 @@ def yield_of(
         leftover_g=leftover_g, leftover_is=LEFTOVERS.get(kind, "dough over"),
         per_tray=trays.most_per_tray if trays else 0, loads=len(trays.loads) if trays else 0,
         toppings_each_g=sum(plan.each_g for plan in finishes),
-        nutrition=nutrition_of(lines, pieces.mass_g, dough.mass_g, pieces.count),
+        nutrition=nutrition_of(lines, pieces.mass_g, dough.mass_g, all_pieces_g),
     )  # fmt: skip
 
 
@@ -80,16 +81,16 @@ def _times(each: Interval, count: int) -> Interval:
     return Interval(value=each.value * count, low=each.low * count, high=each.high * count)
 
 
-def nutrition_of(lines: tuple[WeighedLine, ...], piece_g: float, dough_g: float, count: int) -> Nutrition:
-    """The dough's lines by the piece's share of it; fillings, glazes and other parts shared over all pieces. Only water
-    is taken to leave in the oven."""
+def nutrition_of(lines: tuple[WeighedLine, ...], piece_g: float, dough_g: float, all_pieces_g: float) -> Nutrition:
+    """The dough's lines by the piece's share of it; fillings, glazes and other parts shared over all pieces by weight.
+    Only water is taken to leave in the oven."""
     held = dict.fromkeys(("fat", "carbohydrate", "polyol", "fibre", "protein", "alcohol", "sugars", "salt"), 0.0)
     for line in lines:
         item = catalogue().get(line.reading.ingredient_id or "")
         grams = line.reading.mass_g
         if item is None or not grams:
             continue
-        share = grams * (piece_g / dough_g if line.part is Part.DOUGH else 1 / max(count, 1))
+        share = grams * piece_g / (dough_g if line.part is Part.DOUGH else all_pieces_g)
         for name, fraction in _fractions(item).items():
             held[name] += fraction * share
         if line.role is Role.SALT:

@@ -16,14 +16,15 @@ const PENS: Record<Schemas["Ink"], { stroke: string; strokeWidth: number; stroke
 
 export function GuideDrawing({ guide, us }: { guide: Guide; us: boolean }) {
   const margin = 6;
+  const side = 16; // the ruler's first label is wider than its tick
   return (
     <Drawing
-      width={guide.width_mm + 2 * margin}
+      width={guide.width_mm + 2 * side}
       height={guide.height_mm + 2 * margin + 14}
       label={`${guide.title}: ${guide.saying}`}
       className="max-h-full w-full"
     >
-      <g transform={`translate(${margin} ${margin})`}>
+      <g transform={`translate(${side} ${margin})`}>
         {guide.marks.map((mark, i) => (
           <MarkOf key={i} mark={mark} />
         ))}

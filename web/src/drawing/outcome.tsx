@@ -19,7 +19,18 @@ export function OutcomeDrawing(props: {
   return <PieceDrawing {...props} />;
 }
 
-function PieceDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost?: Outcome; us: boolean }) {
+function PieceDrawing({
+  form,
+  outcome,
+  ghost,
+  us,
+}: {
+  form: DoughSpec["form"];
+  outcome: Outcome;
+  ghost?: Outcome;
+  us: boolean;
+}) {
+  const filled = form.kind === "ball" && form.filling_g > 0;
   const raw = outcome.pieces.raw_diameter_mm;
   const ring = outcome.pieces.outline;
   const deep = ring.length ? boxOf(ring)[1] : raw;
@@ -60,7 +71,11 @@ function PieceDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost?: Outcom
         }}
         baked
       />
-      <Bound x={bakedX} y={topY} shape={{ diameter: high, ring: outcome.widest_outline }} />
+      {filled && <Dent x={rawX} y={topY} radius={raw * 0.24} />}
+      {filled && <Dent x={bakedX} y={topY} radius={baked * 0.24} />}
+      {(!ring.length || outcome.widest_outline.length > 0) && (
+        <Bound x={bakedX} y={topY} shape={{ diameter: high, ring: outcome.widest_outline }} />
+      )}
       {!ring.length && <Bound x={bakedX} y={topY} shape={{ diameter: low }} />}
       {ghost && <Bound x={bakedX} y={topY} shape={{ diameter: before, ring: ghost.outline }} dark />}
       <g transform={`translate(${rawX} ${sideY})`}>
@@ -95,5 +110,10 @@ function PieceDrawing({ outcome, ghost, us }: { outcome: Outcome; ghost?: Outcom
   );
 }
 
-export const block = (width: number, height: number) =>
+/** The thumb's dent with its filling. */
+function Dent({ x, y, radius }: { x: number; y: number; radius: number }) {
+  return <circle cx={x} cy={y} r={radius} fill="#8b948f" stroke="#26313c" strokeWidth={1} />;
+}
+
+const block = (width: number, height: number) =>
   `M ${-width / 2} 0 V ${-height + 1} q 0 -1 1 -1 H ${width / 2 - 1} q 1 0 1 1 V 0 Z`;
