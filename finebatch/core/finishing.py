@@ -56,8 +56,8 @@ class FinishPart(Value):
 
 
 class FinishPlan(Value):
-    """What to make and lay on. `set_low_min`..`set_high_min` is the time before cookies may be stacked; 0 where there
-    is nothing to set. `short_g` is what the card's own filling or glaze lines lack."""
+    """What to make and lay on. `set_low_min`..`set_high_min` (usually `set_usual_min`) is the time before cookies may
+    be stacked; 0 where there is nothing to set. `short_g` is what the card's own filling or glaze lines lack."""
 
     kind: FinishKind
     label: str
@@ -67,6 +67,7 @@ class FinishPlan(Value):
     how: str
     set_low_min: float
     set_high_min: float
+    set_usual_min: float
     work_s: float
     parts: tuple[FinishPart, ...]
     written_g: float | None = None
@@ -157,10 +158,10 @@ def _plan(finishing: Finishing, outcome: Outcome, lines: tuple[WeighedLine, ...]
     waste = 1.0 if finishing.kind is FinishKind.FILLING else BOWL_SHARE
     total = each * count * waste
     written = _written_g(finishing.kind, lines)
-    low, high = _setting_min(facts.sets)
+    low, usual, high = _setting_min(facts.sets)
     return FinishPlan(
         kind=finishing.kind, label=facts.label, each_g=each, total_g=total, when=facts.when, how=facts.how,
-        set_low_min=low, set_high_min=high, work_s=_work_s(facts.work) * count,
+        set_low_min=low, set_high_min=high, set_usual_min=usual, work_s=_work_s(facts.work) * count,
         parts=tuple(FinishPart(name=name, mass_g=total * share) for name, share in facts.parts), written_g=written,
         short_g=max(0.0, total - written) if written is not None else 0.0,
     )  # fmt: skip
@@ -203,8 +204,10 @@ def _process(step: str, column: str) -> float:
     return number(row[column])
 
 
-def _setting_min(step: str | None) -> tuple[float, float]:
-    return (0.0, 0.0) if step is None else (_process(step, "low_min"), _process(step, "high_min"))
+def _setting_min(step: str | None) -> tuple[float, float, float]:
+    if step is None:
+        return 0.0, 0.0, 0.0
+    return _process(step, "low_min"), _process(step, "typical_min"), _process(step, "high_min")
 
 
 def _work_s(work: str | float) -> float:

@@ -2,7 +2,7 @@
 
 from enum import StrEnum
 
-from pydantic import Field
+from pydantic import Field, field_validator
 
 from .bakemodel.bakeware import Liner, TrayKind
 from .oven import Scale
@@ -43,6 +43,12 @@ class Kitchen(Value):
     rack_positions: int = Field(default=2, ge=1, le=3)
     liner: Liner = Liner.PARCHMENT
     weighs_portions: bool = False
+    ovens: int = Field(default=1, ge=1, le=2)
+    bowls: int = Field(default=3, ge=1, le=8)
+    shelf_doughs: int = Field(default=4, ge=0, le=20)  # doughs the fridge holds at once
+    tray_shelves: int = Field(default=0, ge=0, le=4)  # raw trays it holds as well
+    cooling_cm2: int = Field(default=3600, ge=200, le=40_000)
+    paces: dict[str, float] = Field(default={})  # the baker's own seconds for steps, by the step's name
     trays: tuple[Tray, ...] = Field(
         default=(
             Tray(id="medium", name="Baking sheet", width_mm=350, depth_mm=250, count=2),
@@ -51,6 +57,13 @@ class Kitchen(Value):
         min_length=1,
         max_length=12,
     )
+
+    @field_validator("paces")
+    @classmethod
+    def _possible(cls, paces: dict[str, float]) -> dict[str, float]:
+        if len(paces) > 40 or any(not 0.5 <= seconds <= 7200 for seconds in paces.values()):
+            raise ValueError("a step takes from half a second to two hours")
+        return paces
 
     def tray(self, tray_id: str) -> Tray:
         """The tray of that id; the first one if it is gone."""

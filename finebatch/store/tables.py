@@ -81,17 +81,17 @@ class WeighInRow(Base):
 
 
 class PlanRow(Base):
-    """A plan as it was made, with the dough as it was then."""
+    """A plan as it now stands, with the doughs as they were when it was made."""
 
     __tablename__ = "plans"
     __table_args__ = (Index("plans_by_creation", "created_at"),)
 
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
-    dough_id: Mapped[str] = mapped_column(ForeignKey("doughs.id"))
-    dough_name: Mapped[str] = mapped_column(String(80))
+    revision: Mapped[int]
+    title: Mapped[str] = mapped_column(String(600))
     created_at: Mapped[datetime]
     starts_at: Mapped[datetime]
     ends_at: Mapped[datetime]
-    dough: Mapped[dict[str, Any]]
+    doughs: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
     request: Mapped[dict[str, Any]]
     body: Mapped[dict[str, Any]]

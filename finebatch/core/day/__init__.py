@@ -1,10 +1,23 @@
-"""The bake day: what has to be done, when, where, and how good that plan is."""
+"""The bake day: from doughs, a kitchen and a clock to a plan that is proved, checked and explained."""
 
-from . import solve
-from .job import DayJob, DayRequest, When, job_for
-from .plan import Plan, PlanRefusedError, make_plan
-from .step import Heat, Kind, Place, Step
+from .derive import Pace, paces_of
+from .plan import ClockFixes, DayRequest, DoughAsk, Plan, PlanRefusedError, Saving, better_plan, make_plan, savings_of
+from .repair import Change, repaired
+from .search import Effort
 
 __all__ = [
-    "DayJob", "DayRequest", "Heat", "Kind", "Place", "Plan", "PlanRefusedError", "Step", "When", "job_for", "make_plan", "solve",
+    "Change",
+    "ClockFixes",
+    "DayRequest",
+    "DoughAsk",
+    "Effort",
+    "Pace",
+    "Plan",
+    "PlanRefusedError",
+    "Saving",
+    "better_plan",
+    "make_plan",
+    "paces_of",
+    "repaired",
+    "savings_of",
 ]  # fmt: skip

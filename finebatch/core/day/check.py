@@ -1,170 +1,340 @@
 """Does a plan keep the rules of a kitchen? Written from the rules, not from the solver, and in seconds.
 
-Every plan goes through here before a baker sees it. It reads only the plan's steps and the day's job.
+Every plan goes through here before a baker sees it. It reads only the finished steps and the day's work. A repaired plan may
+overstep a longest time where nothing else is left; those overstepped are returned apart, to be said, never hidden.
 """
 
+from collections import defaultdict
 from collections.abc import Iterable
-from itertools import pairwise
+from itertools import combinations, pairwise
 
-from .job import DayJob
-from .step import Kind, Place, Step
+from .step import Kind, Lane, Step
+from .work import MIX_WITHIN_S, DayWork, DoughWork, LoadWork
 
 ROUNDING_S = 30  # the bake is planned to the half minute
+TURN_WITHIN_S = 60
+_Group = dict[Kind, list[Step]]
 
 
-def violations(job: DayJob, steps: Iterable[Step]) -> list[str]:
-    """One sentence for every broken rule; empty for a sound plan."""
+class Broken(str):
+    """A broken rule as a sentence; `soft` where a longest time is overstepped, which a repair may have to."""
+
+    soft: bool
+
+    def __new__(cls, text: str, soft: bool = False) -> "Broken":
+        made = super().__new__(cls, text)
+        made.soft = soft
+        return made
+
+
+def violations(work: DayWork, steps: Iterable[Step], baked_s: dict[int, int] | None = None) -> list[Broken]:
+    """One sentence for every broken rule; empty for a sound plan. `baked_s` gives the true length of bakes that ran over."""
     ordered = sorted(steps, key=lambda step: (step.start_s, step.end_s))
-    loads = [_of_load(ordered, i) for i in range(len(job.pieces))]
-    broken = _each_thing_once(job, ordered)
+    loads = [_group(step for step in ordered if step.load == i) for i in range(len(work.loads))]
+    doughs = [_group(s for s in ordered if s.dough == d and s.load is None) for d in range(len(work.doughs))]
+    broken = _each_thing_once(work, ordered, doughs, loads)
     if broken:
         return broken
-    broken += _hands(ordered)
-    broken += _dough(job, ordered, loads)
-    for i, load in enumerate(loads):
-        broken += _one_load(job, load, i)
-    broken += _trays(job, loads)
-    broken += _racks(job, ordered)
-    return broken + _oven(job, ordered, loads)
+    for d, dough in enumerate(work.doughs):
+        broken += _dough(dough, doughs[d])
+    for i, load in enumerate(work.loads):
+        broken += _load(work, load, loads[i], i, (baked_s or {}).get(i, load.bake_s))
+        broken += _readiness(work, load, i, doughs, loads)
+    broken += _hands(work, ordered)
+    broken += _alarms(ordered)
+    broken += _trays(work, loads)
+    broken += _ovens(work, ordered, loads)
+    broken += _shared_rooms(work, ordered, doughs, loads)
+    return broken + _clock(work, ordered)
 
 
-def _of_load(steps: list[Step], load: int) -> dict[Kind, list[Step]]:
-    found: dict[Kind, list[Step]] = {}
+def _group(steps: Iterable[Step]) -> _Group:
+    found: _Group = defaultdict(list)
     for step in steps:
-        if step.load == load:
-            found.setdefault(step.kind, []).append(step)
+        found[step.kind].append(step)
     return found
 
 
-def _each_thing_once(job: DayJob, steps: list[Step]) -> list[str]:
+def _length(step: Step) -> int:
+    return step.end_s - step.start_s
+
+
+def _each_thing_once(work: DayWork, steps: list[Step], doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
     broken = []
-    wanted: dict[Kind, int] = {Kind.WEIGH: 1, Kind.MIX: 1, Kind.PREHEAT: 1}
-    wanted |= {Kind.SOFTEN: 1} if job.soften_s else {}
-    wanted |= {Kind.CHILL: 1} if job.chill_s else {}
-    for kind, times in wanted.items():
-        if sum(1 for step in steps if step.kind is kind) != times:
-            broken.append(f"{kind.value} is not in the plan just once")
-    for i in range(len(job.pieces)):
-        load = _of_load(steps, i)
-        for kind in (Kind.LOAD, Kind.BAKE, Kind.TURN, Kind.UNLOAD, Kind.REST, Kind.TRANSFER, Kind.COOL, Kind.TRAY_COOL):
-            if len(load.get(kind, [])) != 1:
-                broken.append(f"tray {i + 1}: {kind.value} is not in the plan just once")
-        if not load.get(Kind.FORM):
-            broken.append(f"tray {i + 1} is never shaped")
-    if any(step.end_s < step.start_s or step.start_s < 0 for step in steps):
-        broken.append("a step ends before it starts, or starts before the day")
+    for dough, has in zip(work.doughs, doughs, strict=True):
+        wanted = {
+            Kind.WEIGH: True,
+            Kind.MIX: True,
+            Kind.DIVIDE: bool(dough.divide_s),
+            Kind.CHILL: bool(dough.chill_s),
+            Kind.SOFTEN: bool(dough.lead_s),
+        }
+        for kind, needed in wanted.items():
+            if len(has[kind]) != int(needed):
+                broken.append(Broken(f"{dough.name}: {kind.value} is in the plan {len(has[kind])} times"))
+    for load, has in zip(work.loads, loads, strict=True):
+        for kind in (Kind.LOAD, Kind.BAKE, Kind.UNLOAD, Kind.REST, Kind.TRANSFER, Kind.COOL, Kind.TRAY_COOL):
+            if len(has[kind]) != 1:
+                broken.append(Broken(f"{load.name}: {kind.value} is in the plan {len(has[kind])} times"))
+        for kind, length_s in ((Kind.TURN, load.turn_s), (Kind.HOT, load.hot_s), (Kind.DRY, load.dry_s)):
+            if len(has[kind]) != int(bool(length_s)):
+                broken.append(Broken(f"{load.name}: {kind.value} is in the plan {len(has[kind])} times"))
+        if not has[Kind.FORM] or bool(has[Kind.ICE]) != bool(load.ice_s):
+            broken.append(Broken(f"{load.name} is not shaped, or not finished as asked"))
+    if not any(step.kind is Kind.PREHEAT for step in steps):
+        broken.append(Broken("the oven is never heated"))
+    if any(step.end_s < step.start_s for step in steps):
+        broken.append(Broken("a step ends before it starts"))
     return broken
 
 
-def _hands(steps: list[Step]) -> list[str]:
-    busy = sorted((step for step in steps if step.place is Place.HANDS), key=lambda step: step.start_s)
-    return [
-        f"hands are needed for “{a.title}” and “{b.title}” at once" for a, b in pairwise(busy) if b.start_s < a.end_s
-    ]
-
-
-def _dough(job: DayJob, steps: list[Step], loads: list[dict[Kind, list[Step]]]) -> list[str]:
-    one = {step.kind: step for step in steps if step.load is None}
-    broken = []
-    weigh, mix = one[Kind.WEIGH], one[Kind.MIX]
-    if weigh.end_s - weigh.start_s < job.weigh_s or mix.end_s - mix.start_s < job.mix_s:
-        broken.append("weighing or mixing is given too little time")
+def _dough(dough: DoughWork, has: _Group) -> list[Broken]:
+    name, broken = dough.name, []
+    weigh, mix = has[Kind.WEIGH][0], has[Kind.MIX][0]
+    if _length(weigh) < dough.weigh_s or _length(mix) < dough.mix_s:
+        broken.append(Broken(f"{name}: weighing or mixing is given too little time"))
+    if dough.lead_s and weigh.start_s < has[Kind.SOFTEN][0].start_s + dough.lead_s:
+        broken.append(Broken(f"{name} is begun before its fat is soft"))
     if mix.start_s < weigh.end_s:
-        broken.append("mixing starts before everything is weighed")
-    if mix.start_s > weigh.end_s + 15 * 60:
-        broken.append("weighed ingredients stand more than a quarter of an hour")
-    if job.soften_s and mix.start_s < one[Kind.SOFTEN].start_s + job.soften_s:
-        broken.append("the butter is not soft when mixing starts")
-    ready = mix.end_s
-    if job.chill_s:
-        chill = one[Kind.CHILL]
-        length = chill.end_s - chill.start_s
-        if chill.start_s < mix.end_s or length < job.chill_s:
-            broken.append("the dough is not chilled long enough")
-        if length > job.chill_max_s:
-            broken.append("the dough is chilled too long")
-        ready = chill.end_s + (job.temper_s if length > job.temper_after_s else 0)
-    first_shaped = min(step.start_s for load in loads for step in load[Kind.FORM])
-    if first_shaped < ready:
-        broken.append("shaping starts before the dough is ready")
+        broken.append(Broken(f"{name} is mixed before it is weighed"))
+    if mix.start_s > weigh.end_s + MIX_WITHIN_S:
+        broken.append(Broken(f"{name}: weighed ingredients stand too long", True))
+    made = mix
+    if dough.divide_s:
+        made = has[Kind.DIVIDE][0]
+        if made.start_s < mix.end_s or _length(made) < dough.divide_s:
+            broken.append(Broken(f"{name} is divided before it is mixed, or too fast"))
+        if made.start_s > mix.end_s + MIX_WITHIN_S:
+            broken.append(Broken(f"{name} stands too long before it is divided", True))
+    if dough.chill_s:
+        chill = has[Kind.CHILL][0]
+        if chill.start_s < made.end_s or _length(chill) < dough.chill_s:
+            broken.append(Broken(f"{name} is not chilled long enough"))
+        if _length(chill) > max(dough.chill_max_s, dough.chill_s + ROUNDING_S):
+            broken.append(Broken(f"{name} is chilled too long", True))
+        if _length(chill) > dough.temper_after_s and dough.temper_s:
+            warm = has[Kind.TEMPER]
+            if len(warm) != 1 or warm[0].start_s < chill.end_s or _length(warm[0]) < dough.temper_s:
+                broken.append(Broken(f"{name} is not warmed after its long chill"))
     return broken
 
 
-def _one_load(job: DayJob, load: dict[Kind, list[Step]], i: int) -> list[str]:
-    name = f"tray {i + 1}"
-    broken = []
-    form = load[Kind.FORM]
-    into, bake, turn, out = (load[kind][0] for kind in (Kind.LOAD, Kind.BAKE, Kind.TURN, Kind.UNLOAD))
-    rest, transfer, cool = (load[kind][0] for kind in (Kind.REST, Kind.TRANSFER, Kind.COOL))
-    if sum(step.end_s - step.start_s for step in form) < job.form_s[i]:
-        broken.append(f"{name}: shaping is given too little time")
-    formed = max(step.end_s for step in form)
-    if formed - form[0].start_s > _worked(form) + job.pause_max_s:
-        broken.append(f"{name}: shaping stops too long in between")
-    if into.start_s < formed:
-        broken.append(f"{name} goes in before it is shaped")
-    if into.start_s > formed + job.wait_max_s:
-        broken.append(f"{name}: raw cookies wait too long")
-    if into.end_s - into.start_s < job.load_s or out.end_s - out.start_s < job.unload_s:
-        broken.append(f"{name}: loading or unloading is given too little time")
-    if bake.start_s != into.end_s or abs(bake.end_s - bake.start_s - job.bake_s) > ROUNDING_S:
-        broken.append(f"{name} is not baked for its time")
+def _load(work: DayWork, load: LoadWork, has: _Group, i: int, bake_s: int) -> list[Broken]:
+    name, room, broken = load.name, work.room, []
+    form = sorted(has[Kind.FORM], key=lambda step: step.start_s)
+    into, bake, out = has[Kind.LOAD][0], has[Kind.BAKE][0], has[Kind.UNLOAD][0]
+    rest, transfer, cool = has[Kind.REST][0], has[Kind.TRANSFER][0], has[Kind.COOL][0]
+    worked = sum(_length(step) for step in form)
+    if worked < load.shape_s or any(b.start_s < a.end_s for a, b in pairwise(form)):
+        broken.append(Broken(f"{name}: shaping is given too little time, or is out of order"))
+    if form[-1].end_s - form[0].start_s > worked + room.pause_s:
+        broken.append(Broken(f"{name}: shaping stops too long in between", True))
+    if into.start_s < form[-1].end_s:
+        broken.append(Broken(f"{name} goes in before it is shaped"))
+    waits, parked = into.start_s - form[-1].end_s, bool(has[Kind.PARK])
+    if waits > (room.park_max_s if parked else load.wait_max_s):
+        broken.append(Broken(f"{name}: raw cookies wait too long", True))
+    if _length(into) < room.load_s or _length(out) < room.unload_s:
+        broken.append(Broken(f"{name}: loading or unloading is given too little time"))
+    if bake.start_s != into.end_s or abs(_length(bake) - bake_s) > ROUNDING_S:
+        broken.append(Broken(f"{name} is not baked for its time"))
     if out.start_s != bake.end_s:
-        broken.append(f"{name} is not taken out when it is done")
-    if abs(turn.start_s - (bake.start_s + bake.end_s) / 2) > 60 + ROUNDING_S or turn.end_s - turn.start_s < job.turn_s:
-        broken.append(f"{name} is not turned at half time")
-    on_tray = transfer.start_s - out.end_s
-    if rest.start_s != out.end_s or on_tray < job.rest_s or on_tray > job.rest_s + job.rest_slack_s:
-        broken.append(f"{name}: the rest on the tray is too short or too long")
-    if transfer.end_s - transfer.start_s < job.transfer_s[i]:
-        broken.append(f"{name}: moving to the rack is given too little time")
-    if cool.start_s < transfer.end_s or cool.end_s - cool.start_s < job.cool_s:
-        broken.append(f"{name} is not left to cool")
+        broken.append(Broken(f"{name} is not taken out when it is done"))
+    if load.turn_s:
+        turn = has[Kind.TURN][0]
+        half = (into.end_s + into.end_s + load.bake_s) / 2
+        if (
+            abs(turn.start_s - half) > TURN_WITHIN_S + ROUNDING_S
+            or _length(turn) < load.turn_s
+            or turn.end_s > bake.end_s
+        ):
+            broken.append(Broken(f"{name} is not turned at half time"))
+    empty = out.end_s
+    if load.hot_s:
+        hot = has[Kind.HOT][0]
+        if hot.start_s != out.end_s or _length(hot) < load.hot_s:
+            broken.append(Broken(f"{name}: the work due while it is hot is late"))
+        empty = hot.end_s
+    on_tray = transfer.start_s - empty
+    if rest.start_s < empty or on_tray < load.rest_s:
+        broken.append(Broken(f"{name} does not rest on its tray"))
+    if on_tray > load.rest_s + load.rest_slack_s:
+        broken.append(Broken(f"{name} rests on its tray too long", True))
+    if _length(transfer) < load.transfer_s:
+        broken.append(Broken(f"{name}: moving to the rack is given too little time"))
+    if cool.start_s < transfer.end_s or _length(cool) < load.cool_s:
+        broken.append(Broken(f"{name} is not left to cool"))
+    if load.ice_s:
+        ice = sorted(has[Kind.ICE], key=lambda step: step.start_s)
+        if ice[0].start_s < cool.end_s:
+            broken.append(Broken(f"{name} is finished while warm"))
+        if sum(_length(step) for step in ice) < load.ice_s:
+            broken.append(Broken(f"{name}: finishing is given too little time"))
+        if load.dry_s and (has[Kind.DRY][0].start_s < ice[-1].end_s or _length(has[Kind.DRY][0]) < load.dry_s):
+            broken.append(Broken(f"{name}: the finish does not set"))
     return broken
 
 
-def _worked(form: list[Step]) -> int:
-    return sum(step.end_s - step.start_s for step in form)
+def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
+    """What must be there before a load is shaped: its dough, its cold scraps, its baked log."""
+    name, has, dough = load.name, doughs[load.dough], work.doughs[load.dough]
+    first = min(step.start_s for step in loads[i][Kind.FORM])
+    if load.after_log is not None:
+        log = loads[load.after_log]
+        out = log[Kind.UNLOAD][0].end_s
+        broken = []
+        if first < out + load.slice_from_s:
+            broken.append(Broken(f"{name} is sliced too hot"))
+        if first > out + load.slice_to_s:
+            broken.append(Broken(f"{name} is sliced too cold", True))
+        if first < log[Kind.TRANSFER][0].end_s:
+            broken.append(Broken(f"{name} is sliced before its log is off the tray"))
+        return broken
+    ready = max(step.end_s for kind in (Kind.MIX, Kind.DIVIDE, Kind.CHILL, Kind.TEMPER) for step in has[kind])
+    if load.scraps:
+        firsts = [
+            j
+            for j, other in enumerate(work.loads)
+            if other.dough == load.dough and not other.scraps and other.after_log is None
+        ]
+        shaped = [max(step.end_s for step in loads[j][Kind.FORM]) for j in firsts]
+        ready = max([ready, *(end + dough.rechill_s for end in shaped)])
+    return [Broken(f"{name} is shaped before its dough is ready")] if first < ready else []
 
 
-def _trays(job: DayJob, loads: list[dict[Kind, list[Step]]]) -> list[str]:
+def _spans_over(spans: list[tuple[int, int, int]], most: int) -> bool:
+    """Whether (start, end, amount) together ever exceed `most`."""
+    events = sorted([(start, amount) for start, _, amount in spans] + [(end, -amount) for _, end, amount in spans])
+    used = 0
+    for _, amount in events:
+        used += amount
+        if used > most:
+            return True
+    return False
+
+
+def _hands(work: DayWork, steps: list[Step]) -> list[Broken]:
+    busy = [step for step in steps if step.place is Lane.HANDS and step.end_s > step.start_s]
     broken = []
-    spans = []
-    for i, load in enumerate(loads):
-        start = min(step.start_s for step in load[Kind.FORM])
-        cooling, transfer = load[Kind.TRAY_COOL][0], load[Kind.TRANSFER][0]
-        if cooling.start_s < transfer.end_s or cooling.end_s - cooling.start_s < job.tray_cool_s:
-            broken.append(f"tray {i + 1} is used again while hot")
-        names = {step.tray for steps in load.values() for step in steps}
-        if len(names) != 1 or None in names:
-            broken.append(f"tray {i + 1} changes its tray on the way")
-        spans.append((start, cooling.end_s, load[Kind.LOAD][0].tray))
-    for a in range(len(spans)):
-        for b in range(a):
-            same = spans[a][2] == spans[b][2]
-            if same and spans[a][0] < spans[b][1] and spans[b][0] < spans[a][1]:
-                broken.append(f"raw dough meets a hot or full tray: {spans[a][2]} is in use twice at once")
-    if len({span[2] for span in spans}) > job.trays:
-        broken.append(f"more than {job.trays} trays are used")
+    for a, b in combinations(busy, 2):
+        if b.start_s >= a.end_s:
+            continue
+        if work.room.hands == 1 and a.start_s < b.end_s:
+            broken.append(Broken(f"hands are needed for “{a.title}” and “{b.title}” at once"))
+    if work.room.hands > 1 and _spans_over([(s.start_s, s.end_s, 1) for s in busy], work.room.hands):
+        broken.append(Broken("more hands are needed at once than there are"))
+    for step in busy:
+        for start, end in work.closed:
+            if step.start_s < end and step.end_s > start:
+                broken.append(Broken(f"“{step.title}” falls in the hours when hands rest"))
     return broken
 
 
-def _racks(job: DayJob, steps: list[Step]) -> list[str]:
-    inside = [step for step in steps if step.kind in (Kind.LOAD, Kind.BAKE, Kind.UNLOAD)]
+def _alarms(steps: list[Step]) -> list[Broken]:
+    """The bake's end and the half time both ring; two that ring in the same half minute cannot both be answered."""
+    rings = sorted((step.start_s, step.title) for step in steps if step.kind in (Kind.UNLOAD, Kind.TURN))
+    return [
+        Broken(f"two alarms ring at once: “{a[1]}” and “{b[1]}”") for a, b in pairwise(rings) if b[0] - a[0] < ROUNDING_S
+    ]  # fmt: skip
+
+
+def _trays(work: DayWork, loads: list[_Group]) -> list[Broken]:
     broken = []
-    if any(step.rack is None or not 1 <= step.rack <= job.racks for step in inside):
-        broken.append(f"a tray stands on a rack position the oven does not have (1 to {job.racks})")
-    for a in inside:
-        for b in inside:
-            clash = a.load is not None and b.load is not None and a.load < b.load and a.rack == b.rack
-            if clash and a.start_s < b.end_s and b.start_s < a.end_s:
-                broken.append(f"trays {a.load + 1} and {b.load + 1} stand on the same rack at once")  # type: ignore[operator]
+    held: dict[str, list[tuple[int, int, str]]] = defaultdict(list)
+    names: dict[str, set[str]] = defaultdict(set)
+    for load, has in zip(work.loads, loads, strict=True):
+        cooling, transfer = has[Kind.TRAY_COOL][0], has[Kind.TRANSFER][0]
+        if cooling.start_s < transfer.end_s or _length(cooling) < work.room.tray_cool_s:
+            broken.append(Broken(f"{load.name}: its tray is used again while hot"))
+        used = {
+            step.tray for steps in has.values() for step in steps if step.kind not in (Kind.COOL, Kind.ICE, Kind.DRY)
+        }
+        if len(used) != 1 or None in used:
+            broken.append(Broken(f"{load.name} changes its tray on the way"))
+            continue
+        tray = str(used.pop())
+        names[load.tray].add(tray)
+        held[tray].append((min(step.start_s for step in has[Kind.FORM]), cooling.end_s, load.name))
+    for tray, spans in held.items():
+        for a, b in pairwise(sorted(spans)):
+            if b[0] < a[1]:
+                broken.append(
+                    Broken(f"raw dough meets a hot or full tray: {tray} is in use for {a[2]} and {b[2]} at once")
+                )
+    for kind, used_names in names.items():
+        if len(used_names) > work.room.trays.get(kind, 0):
+            broken.append(Broken(f"more trays of a kind are used than there are: {len(used_names)}"))
     return broken
 
 
-def _oven(job: DayJob, steps: list[Step], loads: list[dict[Kind, list[Step]]]) -> list[str]:
-    preheat = next(step for step in steps if step.kind is Kind.PREHEAT)
-    first = min(load[Kind.LOAD][0].start_s for load in loads)
-    if preheat.end_s - preheat.start_s < job.preheat_s or first < preheat.end_s:
-        return ["a tray goes in before the oven is hot"]
-    return []
+def _ovens(work: DayWork, steps: list[Step], loads: list[_Group]) -> list[Broken]:
+    room, broken = work.room, []
+    heated = min(step.end_s for step in steps if step.kind is Kind.PREHEAT)
+    stays = []
+    for i, has in enumerate(loads):
+        into, out = has[Kind.LOAD][0], has[Kind.UNLOAD][0]
+        if into.start_s < heated or any(_length(s) < room.preheat_s for s in steps if s.kind is Kind.PREHEAT):
+            broken.append(Broken(f"{work.loads[i].name} goes in before the oven is hot"))
+        for step in (into, has[Kind.BAKE][0], out):
+            fits = step.oven is not None and step.rack is not None and 1 <= step.oven <= len(room.ovens)
+            if not fits or not 1 <= (step.rack or 0) <= room.ovens[(step.oven or 1) - 1]:
+                broken.append(Broken(f"{work.loads[i].name} stands on a rack position the oven does not have"))
+        stays.append((into.start_s, out.end_s, into.oven, into.rack, i))
+    for (_, a1, a_oven, a_rack, a), (b0, _, b_oven, b_rack, b) in combinations(sorted(stays), 2):
+        if a_oven != b_oven:
+            continue
+        if a_rack == b_rack and b0 < a1:
+            broken.append(Broken(f"{work.loads[a].name} and {work.loads[b].name} stand on the same rack at once"))
+        change = work.loads[b].oven_c - work.loads[a].oven_c
+        if abs(change) > room.near_c:
+            needs = 60 * abs(change) / (room.heats_c_min if change > 0 else room.cools_c_min)
+            if b0 < a1 + needs - 1e-6:
+                broken.append(
+                    Broken(f"the oven has no time to change between {work.loads[a].name} and {work.loads[b].name}")
+                )
+    return broken
+
+
+def _shared_rooms(work: DayWork, steps: list[Step], doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
+    room, broken = work.room, []
+    mixing = [(has[Kind.MIX][0].start_s, has[Kind.MIX][0].end_s, 1) for has in doughs]
+    if _spans_over(mixing, room.mixers):
+        broken.append(Broken("two doughs need the mixer at once"))
+    bowls = [
+        (has[Kind.WEIGH][0].start_s, (has[Kind.DIVIDE] or has[Kind.MIX])[0].end_s, 1) for has in doughs
+    ]  # fmt: skip
+    if _spans_over(bowls, room.bowls):
+        broken.append(Broken("there are not enough bowls"))
+    chills = [
+        (s.start_s, s.end_s, dough.shelf)
+        for dough, has in zip(work.doughs, doughs, strict=True)
+        for s in has[Kind.CHILL]
+    ]
+    if _spans_over(chills, room.shelf):
+        broken.append(Broken("the fridge is too full"))
+    parks = [(s.start_s, s.end_s, 1) for s in steps if s.kind is Kind.PARK]
+    if _spans_over(parks, room.tray_shelves):
+        broken.append(Broken("more raw trays wait in the fridge than fit"))
+    area = [
+        (has[Kind.TRANSFER][0].start_s, has[Kind.COOL][0].end_s, load.area_cm2) for load, has in zip(work.loads, loads, strict=True)
+    ]  # fmt: skip
+    area += [
+        (min(s.start_s for s in has[Kind.ICE]), max(s.end_s for s in has[Kind.ICE] + has[Kind.DRY]), load.area_cm2)
+        for load, has in zip(work.loads, loads, strict=True)
+        if has[Kind.ICE]
+    ]
+    if _spans_over(area, room.area_cm2):
+        broken.append(Broken("the cooling rack is too full", True))
+    return broken
+
+
+def _clock(work: DayWork, steps: list[Step]) -> list[Broken]:
+    broken = []
+    if (
+        work.deadline_s is not None
+        and max(step.end_s for step in steps if step.kind is not Kind.TRAY_COOL) > work.deadline_s
+    ):
+        broken.append(Broken("the plan ends after the time asked for"))
+    if min(step.start_s for step in steps) < 0:
+        broken.append(Broken("the plan begins before the day does"))
+    return broken

@@ -1,36 +1,90 @@
 """A plan a baker can follow: the solved timetable as steps, checked, set on the clock, with an honest word on how good it is."""
 
 from datetime import UTC, datetime, timedelta
+from enum import StrEnum
 
-from pydantic import AwareDatetime
+from pydantic import AwareDatetime, Field
 
-from ..assess import Assessment, DoughSpec
-from ..forming import CutoutForm
+from ..assess import DoughSpec
+from ..formula import weigh_lines
 from ..kitchen import Kitchen
-from ..oven import say
 from ..problems import Problem, Remedy, stop
+from ..report import report
+from ..scaling import scale
 from ..value import Value
+from .bounds import least_finish
+from .byhand import by_hand
 from .check import violations
-from .job import DayJob, DayRequest, When, job_for
-from .solve import Solved, solve
-from .step import Heat, Kind, Place, Step
-from .ticks import TICK_S, Ticks, Timetable, to_ticks
+from .derive import MOST_LOADS, NotReadyError, moved_by, room_of, share_of
+from .search import Aim, Effort, NoPlanError, search
+from .step import Lane, Step
+from .steps import Words, steps_of
+from .times import TICK_S, Timetable, to_ticks
+from .work import DayWork, DoughWork, LoadWork
 
 BUFFER_S = 10 * 60  # a ready-by plan aims to be done this much earlier
+LEAD_S = 5 * 60  # a plan that begins as soon as may be gives the baker a moment
+LONGEST_AHEAD = timedelta(hours=44)
+
+
+class ClockFixes(StrEnum):
+    """Which end of the plan the clock fixes."""
+
+    READY_BY = "ready_by"
+    START_AT = "start_at"
+    SOONEST = "soonest"
+
+
+class Closed(Value):
+    """Hours in which hands rest, on the baker's own clock: minutes from midnight, `offset_min` east of UTC."""
+
+    from_min: int = Field(ge=0, lt=1440)
+    to_min: int = Field(ge=0, lt=1440)
+    offset_min: int = Field(ge=-840, le=840)
+
+
+class DoughAsk(Value):
+    """One dough of the day: how many times the formula, and whether it is chilled overnight."""
+
+    dough_id: str = Field(max_length=40)
+    times: float = Field(default=1.0, ge=0.1, le=8)
+    overnight: bool = False
+
+
+class DayRequest(Value):
+    """What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest."""
+
+    doughs: tuple[DoughAsk, ...] = Field(min_length=1, max_length=6)
+    when: ClockFixes = ClockFixes.READY_BY
+    at: AwareDatetime
+    racks: int = Field(default=1, ge=1, le=3)
+    hands: int = Field(default=1, ge=1, le=2)
+    closed: Closed | None = None
+    fewer_trays: int = Field(default=0, ge=0, le=6)  # trays of each kind left in the cupboard
 
 
 class Plan(Value):
-    """Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is."""
+    """Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is.
+
+    `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `moved` and `overstepped` are
+    what the last change did.
+    """
 
     start: AwareDatetime
     end: AwareDatetime
+    origin: AwareDatetime
     steps: tuple[Step, ...]
-    job: DayJob
+    work: DayWork
+    words: tuple[Words, ...]
+    table: Timetable
     hands_s: int
     proved: bool
     bound_s: int
     proof: str
     saving: str
+    moved: tuple[str, ...] = ()
+    overstepped: tuple[str, ...] = ()
+    done_before_s: int = 0  # on the work's clock: what began earlier stands
 
 
 class PlanRefusedError(ValueError):
@@ -40,219 +94,276 @@ class PlanRefusedError(ValueError):
         super().__init__(problem.message)
         self.problem = problem
 
+    def __reduce__(self) -> tuple[type["PlanRefusedError"], tuple[Problem]]:
+        """Through the border of the solver's own process."""
+        return PlanRefusedError, (self.problem,)
 
-def make_plan(spec: DoughSpec, found: Assessment, kitchen: Kitchen, request: DayRequest, now: datetime) -> Plan:
-    """The best plan for one dough. Raises PlanRefusedError with a sentence for a person when the request cannot be
-    met; RuntimeError if the solver's plan fails the independent check (a defect, never shown to a baker as a plan).
-    """
-    if found.trays is not None and request.trays > found.trays.tray.count:
-        tray = found.trays.tray
-        have = f"There {'is' if tray.count == 1 else 'are'} only {tray.count} of “{tray.name}” in this kitchen."
-        remedy = Remedy(label=f"Use {tray.count}", field="trays", value=str(tray.count))
-        raise PlanRefusedError(stop("trays", have + " Use fewer, or add some under Kitchen.", remedy))
+
+def day_work(specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest) -> tuple[DayWork, tuple[Words, ...]]:
+    """All doughs' work in one day, without a clock yet. Raises PlanRefusedError at the field that stands in the way."""
     if request.racks > kitchen.rack_positions:
-        raise PlanRefusedError(
-            stop("racks", f"This oven has {kitchen.rack_positions} rack position. Use one, or change it under Kitchen.")
-        )
-    try:
-        job = job_for(spec, found, request.trays, request.racks)
-    except ValueError as error:
-        raise PlanRefusedError(stop("dough", str(error))) from error
-    if request.at <= now:
+        have = f"This oven has {kitchen.rack_positions} rack position{'s' if kitchen.rack_positions > 1 else ''}."
+        raise PlanRefusedError(stop("racks", f"{have} Use that many, or change it under Kitchen."))
+    doughs: list[DoughWork] = []
+    loads: list[LoadWork] = []
+    words: list[Words] = []
+    trays: dict[str, int] = {}
+    for index, (spec, asked) in enumerate(zip(specs, request.doughs, strict=True)):
+        made = batch_of(spec, kitchen, asked.times)
+        try:
+            share = share_of(made, report(made, kitchen), kitchen, index, asked.overnight)
+        except NotReadyError as error:
+            raise PlanRefusedError(stop(f"doughs.{index}", str(error))) from error
+        loads += moved_by(share.loads, len(loads))
+        doughs.append(share.dough)
+        words += share.words
+        trays |= share.trays
+    if len(loads) > MOST_LOADS:
+        message = f"{len(loads)} loads are more than one day holds (at most {MOST_LOADS}). Use larger trays, or bake part of the doughs."
+        raise PlanRefusedError(stop("doughs", message))
+    trays = {kind: max(1, count - request.fewer_trays) for kind, count in trays.items()}
+    room = room_of(kitchen, trays, request.racks, request.hands)
+    return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room), tuple(words)
+
+
+def batch_of(spec: DoughSpec, kitchen: Kitchen, times: float) -> DoughSpec:
+    """The dough made so many times over."""
+    if times == 1:
+        return spec
+    lines = scale(spec.lines, weigh_lines(spec.lines, kitchen.habit), kitchen.habit, times).lines
+    return spec.model_copy(update={"lines": lines})
+
+
+def make_plan(
+    specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest, now: datetime, effort: Effort | None = None
+) -> Plan:
+    """The best plan for these doughs. Raises PlanRefusedError with a sentence for a person when the request cannot be
+    met; RuntimeError if the plan fails the independent check (a defect, never shown to a baker as a plan).
+    """
+    now = now.astimezone(UTC)
+    if request.when is not ClockFixes.SOONEST and request.at <= now:
         raise PlanRefusedError(stop("at", "That time has passed. Choose a time still to come."))
-    ticks = to_ticks(job)
-    solved = solve(ticks)
-    steps = steps_of(job, ticks, solved.timetable, spec, found)
-    broken = violations(job, steps)
-    if broken:
-        raise RuntimeError("a plan broke the kitchen's rules: " + "; ".join(broken))
-    length = timedelta(seconds=max(step.end_s for step in steps if step.kind is Kind.COOL))
-    start = _start(request, length, now)
-    hands = sum(step.end_s - step.start_s for step in steps if step.place is Place.HANDS)
-    return Plan(
-        start=start,
-        end=start + length,
-        steps=steps,
-        job=job,
-        hands_s=hands,
-        proved=solved.proved,
-        bound_s=solved.bound * TICK_S,
-        proof=_proof(solved, ticks),
-        saving="With one dough, planning saves little time over baking sensibly tray by tray; it saves watching the clock.",
+    if request.at > now + timedelta(days=400):
+        raise PlanRefusedError(stop("at", "That is more than a year ahead. Choose a nearer day."))
+    work, words = day_work(specs, kitchen, request)
+    if request.when is ClockFixes.READY_BY:
+        return _ready_by(work, words, request, now, effort)
+    origin = request.at.astimezone(UTC) if request.when is ClockFixes.START_AT else now + timedelta(seconds=LEAD_S)
+    timed = work.model_copy(update={"closed": closed_spans(request.closed, origin)})
+    return _solved(timed, words, origin, Aim.SOONEST, effort)
+
+
+def _ready_by(
+    work: DayWork, words: tuple[Words, ...], request: DayRequest, now: datetime, effort: Effort | None
+) -> Plan:
+    by = request.at.astimezone(UTC) - timedelta(seconds=BUFFER_S)
+    if request.closed is None:
+        # Without hours of rest the latest start is the shortest day, moved to end at the time.
+        plan = _solved(work, words, now, Aim.SOONEST, effort)
+        shift = by - plan.end
+        if plan.start + shift < now:
+            raise _too_soon(work, plan.end - plan.start, request, now)
+        moved = {"start": plan.start + shift, "end": by, "origin": plan.origin + shift}
+        return plan.model_copy(update=moved)
+    origin = max(now, by - LONGEST_AHEAD)
+    timed = work.model_copy(
+        update={"closed": closed_spans(request.closed, origin), "deadline_s": int((by - origin).total_seconds())}
+    )
+    try:
+        return _solved(timed, words, origin, Aim.LATEST, effort)
+    except PlanRefusedError as error:
+        if error.problem.field != "at":
+            raise
+        open_ended = timed.model_copy(update={"deadline_s": None})
+        soonest = _solved(open_ended, words, origin, Aim.SOONEST, effort)
+        raise _too_soon(work, soonest.end - now, request, now) from error
+
+
+def closed_spans(closed: Closed | None, origin: datetime) -> tuple[tuple[int, int], ...]:
+    """The hours of rest of the next three days, in seconds from `origin`."""
+    if closed is None or closed.from_min == closed.to_min:
+        return ()
+    local = origin + timedelta(minutes=closed.offset_min)
+    midnight = local.replace(hour=0, minute=0, second=0, microsecond=0) - timedelta(minutes=closed.offset_min)
+    length = (closed.to_min - closed.from_min) % 1440 * 60
+    spans = []
+    for day in range(-1, 4):
+        start = int((midnight + timedelta(days=day, minutes=closed.from_min) - origin).total_seconds())
+        if start + length > 0:
+            spans.append((max(0, start), start + length))
+    return tuple(spans)
+
+
+def _solved(work: DayWork, words: tuple[Words, ...], origin: datetime, aim: Aim, effort: Effort | None) -> Plan:
+    try:
+        found = search(work, aim, effort)
+    except NoPlanError as error:
+        raise PlanRefusedError(stop(*_why_not(work, error.proved))) from error
+    return plan_of(work, words, origin, found.timetable, found.bound, found.proved, aim)
+
+
+def _why_not(work: DayWork, proved: bool) -> tuple[str, str]:
+    """The field and the sentence: which limit is in the way, tried by lifting each in turn."""
+    lifted: dict[str, tuple[str, dict[str, object]]] = {
+        "at": ("There is not time enough before the hour asked for", {"deadline_s": None}),
+        "closed": ("The hours of rest leave no room", {"closed": ()}),
+        "shelf": (
+            "The fridge does not hold these doughs at once",
+            {"room": work.room.model_copy(update={"shelf": 40})},
+        ),
+        "area": ("The cooling rack is too small", {"room": work.room.model_copy(update={"area_cm2": 10**6})}),
+        "bowls": ("There are too few bowls", {"room": work.room.model_copy(update={"bowls": 8})}),
+    }
+    for field, (sentence, change) in lifted.items():
+        if all(getattr(work, name) == value for name, value in change.items()):
+            continue
+        try:
+            search(work.model_copy(update=change), effort=Effort(shortest=0.3, calmest=0.05, tries=4))
+        except NoPlanError:
+            continue
+        where = "at" if field in ("at", "closed") else "doughs"
+        return where, f"{sentence}. Change that, or bake less."
+    sure = "No plan keeps all the rules" if proved else "No plan was found in the time there was"
+    return "doughs", f"{sure}. Bake fewer doughs, or use more trays."
+
+
+def _too_soon(work: DayWork, length: timedelta, request: DayRequest, now: datetime) -> PlanRefusedError:
+    """How long it takes, the earliest time that certainly works, and the smallest change that would do."""
+    earliest = now + length + timedelta(seconds=BUFFER_S)
+    past = timedelta(minutes=earliest.minute % 5, seconds=earliest.second, microseconds=earliest.microsecond)
+    earliest += timedelta(minutes=10) - past
+    late = round((earliest - request.at).total_seconds() / 60)
+    hours, minutes = divmod(round(length.total_seconds() / 60), 60)
+    frees = _what_frees(work, request, now)
+    message = (
+        f"Too soon: it takes {hours} h {minutes:02d} min, with ten minutes in hand. {late} minutes later is possible"
+    )
+    message += f", or {frees}." if frees else "; no single tray, rack or helper more would do it."
+    return PlanRefusedError(
+        stop("at", message, Remedy(label="Use the earliest time", field="at", value=earliest.isoformat()))
     )
 
 
-def _start(request: DayRequest, length: timedelta, now: datetime) -> datetime:
-    """When to begin, in UTC; computed there so that a clock change in the night does not bend a plan."""
-    at = request.at.astimezone(UTC)
-    if request.when is When.START_AT:
-        return at
-    start = at - length - timedelta(seconds=BUFFER_S)
-    if start < now:
-        # Offer the next five minutes on the clock that certainly work, rather than a time already slipping away.
-        earliest = now.astimezone(UTC) + length + timedelta(seconds=BUFFER_S)
-        past = timedelta(minutes=earliest.minute % 5, seconds=earliest.second, microseconds=earliest.microsecond)
-        earliest += timedelta(minutes=10) - past
-        hours, minutes = divmod(round(length.total_seconds() / 60), 60)
-        remedy = Remedy(label="Use the earliest time", field="at", value=earliest.isoformat())
-        raise PlanRefusedError(
-            stop(
-                "at",
-                f"Too soon: from taking out the butter to cold cookies takes {hours} h {minutes:02d} min and ten minutes in hand.",
-                remedy,
-            )
-        )
-    return start
+def _what_frees(work: DayWork, request: DayRequest, now: datetime) -> str:
+    room = request.at.astimezone(UTC) - timedelta(seconds=BUFFER_S) - now
+    for label, changed in more_of(work):
+        if least_finish(to_ticks(changed)) * TICK_S > room.total_seconds():
+            continue
+        try:
+            found = search(changed, effort=Effort(shortest=0.3, calmest=0.05, tries=8))
+        except NoPlanError:
+            continue
+        t = to_ticks(changed)
+        if (found.timetable.finish(t) - found.timetable.begin(t)) * TICK_S <= room.total_seconds():
+            return label
+    return ""
 
 
-def _proof(solved: Solved, t: Ticks) -> str:
-    finish = solved.timetable.finish(t)
-    if solved.proved:
-        return "No plan under these rules is shorter (times rounded up to half minutes)."
-    gap = round((finish - solved.bound) * TICK_S / 60)
-    return f"Best plan found. A shorter one, by at most {gap} min, may exist."
-
-
-def steps_of(job: DayJob, t: Ticks, table: Timetable, spec: DoughSpec, found: Assessment) -> tuple[Step, ...]:
-    """The timetable as steps in seconds, trays and rack positions named."""
-    steps = _dough_steps(job, t, table, spec, found)
-    first_load = min(load.load for load in table.loads)
-    oven_c = found.outcome.oven_c if found.outcome else 180.0
-    dial = say(oven_c, spec.oven.scale)
-    steps.append(
-        _step(
-            Kind.PREHEAT,
-            f"Heat the oven to {dial}",
-            Place.OVEN,
-            Heat.HOT,
-            first_load - t.preheat,
-            first_load,
-            detail="Trust an oven thermometer over the dial.",
-        )
-    )
-    racks = _colour([(load.load, load.load + t.slot) for load in table.loads])
-    trays = _colour([(load.form[0], load.transfer + t.transfer[i] + t.tray_cool) for i, load in enumerate(table.loads)])
-    for i in range(len(table.loads)):
-        steps += _load_steps(job, t, table, i, chr(ord("A") + trays[i]), racks[i] + 1, spec, found)
-    return tuple(sorted(steps, key=lambda step: (step.start_s, step.end_s, step.kind.value)))
-
-
-def _step(kind: Kind, title: str, place: Place, heat: Heat, start: int, end: int, detail: str = "") -> Step:
-    return Step(
-        kind=kind, title=title, detail=detail, place=place, heat=heat, start_s=start * TICK_S, end_s=end * TICK_S
-    )
-
-
-def _dough_steps(job: DayJob, t: Ticks, table: Timetable, spec: DoughSpec, found: Assessment) -> list[Step]:
-    steps = []
-    if t.soften:
-        steps.append(
-            _step(
-                Kind.SOFTEN,
-                "Take out the butter and eggs",
-                Place.COUNTER,
-                Heat.SOFT,
-                0,
-                t.soften,
-                "Cut the butter into 20 mm cubes. It is ready when a fingertip leaves a clean dent.",
-            )
-        )
-    lines = sum(1 for line in found.lines if line.part.value == "dough")
-    steps.append(
-        _step(Kind.WEIGH, f"Weigh {lines} ingredients", Place.HANDS, Heat.COOL_ROOM, table.weigh, table.weigh + t.weigh)
-    )
-    steps.append(
-        _step(
-            Kind.MIX,
-            "Mix the dough",
-            Place.HANDS,
-            Heat.SOFT,
-            table.mix,
-            table.mix + t.mix,
-            "Stop when the flour is just combined. Raw flour and raw egg are not for tasting.",
-        )
-    )
-    if t.chill:
-        form = "a flat disc" if isinstance(spec.form, CutoutForm) else "a block or portions"
-        steps.append(
-            _step(
-                Kind.CHILL,
-                "Chill the dough",
-                Place.FRIDGE,
-                Heat.CHILLED,
-                table.mix + t.mix,
-                table.out,
-                f"Wrapped, as {form}.",
-            )
-        )
-        if table.out - table.mix - t.mix > t.temper_after and t.temper:
-            steps.append(
-                _step(
-                    Kind.TEMPER,
-                    "Let the dough warm a little",
-                    Place.COUNTER,
-                    Heat.COOL_ROOM,
-                    table.out,
-                    table.out + t.temper,
-                )
-            )
-    return steps
-
-
-def _load_steps(
-    job: DayJob, t: Ticks, table: Timetable, i: int, tray: str, rack: int, spec: DoughSpec, found: Assessment
-) -> list[Step]:
-    load = table.loads[i]
-    pieces = job.pieces[i]
-    verb = VERBS[spec.form.kind]
-    window = found.outcome.window if found.outcome else None
-    look = f"Look from minute {window.first_look_min:.0f}: {window.cue}." if window else ""
-    bake_from = load.load + t.load
-    bake_to = bake_from + t.bake
-    formed = load.form[-1] + t.chunks[i][-1]
-    moved = load.transfer + t.transfer[i]
-    part = f"{t.bake * TICK_S / 60:g} min"
-    rows: list[tuple[Kind, str, Place, Heat, int, int, str]] = [
-        (Kind.FORM, f"{verb} {pieces} on tray {tray}", Place.HANDS, Heat.COOL_ROOM, start, start + length, "")
-        for start, length in zip(load.form, t.chunks[i], strict=True)
+def more_of(work: DayWork) -> list[tuple[str, DayWork]]:
+    """The day with one thing more: a tray of the kind most used, a rack, a helper."""
+    room = work.room
+    used = max(room.trays, key=lambda kind: sum(1 for load in work.loads if load.tray == kind))
+    more: list[tuple[str, dict[str, object]]] = [
+        ("one more tray", {"trays": {**room.trays, used: room.trays[used] + 1}}),
+        ("one more rack in the oven", {"ovens": tuple(racks + 1 for racks in room.ovens)}),
+        ("a second pair of hands", {"hands": 2}),
     ]
-    if load.load > formed:
-        rows.append((Kind.WAIT, f"Tray {tray} waits, raw", Place.COUNTER, Heat.COOL_ROOM, formed, load.load, ""))
-    rows += [
-        (Kind.LOAD, f"Tray {tray} into the oven", Place.HANDS, Heat.HOT, load.load, bake_from, f"Rack position {rack}."),
-        (Kind.BAKE, f"Tray {tray} bakes {part}", Place.OVEN, Heat.HOT, bake_from, bake_to, look),
-        (Kind.TURN, f"Turn tray {tray}", Place.HANDS, Heat.HOT, load.turn, load.turn + t.turn,
-         "Half time: back to front" + (", and swap racks if two trays are in." if job.racks > 1 else ".")),
-        (Kind.UNLOAD, f"Tray {tray} out", Place.HANDS, Heat.HOT, bake_to, bake_to + t.unload, "Dry mitts. Is it done? " + (window.cue.capitalize() + "." if window else "")),
-        (Kind.REST, f"Cookies rest on tray {tray}", Place.COUNTER, Heat.COOLING, bake_to + t.unload, load.transfer, ""),
-        (Kind.TRANSFER, f"Move {pieces} from tray {tray} to the rack", Place.HANDS, Heat.COOLING, load.transfer, moved, ""),
-        (Kind.COOL, f"{pieces} cookies cool", Place.COOLING, Heat.COOLING, moved, moved + t.cool, ""),
-        (Kind.TRAY_COOL, f"Tray {tray} cools before raw dough touches it", Place.COUNTER, Heat.COOLING, moved, moved + t.tray_cool, ""),
-    ]  # fmt: skip
     return [
-        _step(*row[:6], detail=row[6]).model_copy(
-            update={"load": i, "tray": tray, "rack": rack if row[0] in IN_OVEN else None}
-        )
-        for row in rows
+        (label, work.model_copy(update={"room": room.model_copy(update=change)}))
+        for label, change in more
+        if not (label == "a second pair of hands" and room.hands == 2)
     ]
 
 
-VERBS = {
-    "scoop": "Scoop", "cutout": "Roll and cut", "ball": "Roll", "batter": "Drop and spread", "log": "Slice", "rope": "Shape",
-    "block": "Cut", "sheet": "Roll and score", "pan": "Press", "rusk": "Shape",
-}  # fmt: skip
-IN_OVEN = (Kind.LOAD, Kind.BAKE, Kind.UNLOAD)
+class Saving(Value):
+    """What one thing more would save."""
+
+    label: str
+    saves_min: int
 
 
-def _colour(spans: list[tuple[int, int]]) -> list[int]:
-    """The lowest free number for each span, in order of their starts: names for trays and racks."""
-    until: list[int] = []
-    chosen = [0] * len(spans)
-    for index in sorted(range(len(spans)), key=lambda i: spans[i]):
-        start, end = spans[index]
-        free = next((n for n, busy in enumerate(until) if busy <= start), len(until))
-        if free == len(until):
-            until.append(end)
-        until[free] = end
-        chosen[index] = free
-    return chosen
+def savings_of(plan: Plan) -> tuple[Saving, ...]:
+    """What one more tray, rack or helper would save of this day; a quick look, so at least that much."""
+    now_s = int((plan.end - plan.start).total_seconds())
+    found = []
+    for label, changed in more_of(plan.work.model_copy(update={"deadline_s": None, "pins": (), "closed": ()})):
+        try:
+            other = search(changed, effort=Effort(shortest=0.3, calmest=0.05, tries=8))
+        except NoPlanError:
+            continue
+        t = to_ticks(changed)
+        length = (other.timetable.finish(t) - other.timetable.begin(t)) * TICK_S
+        found.append(Saving(label=label, saves_min=max(0, (now_s - length) // 60)))
+    return tuple(found)
+
+
+def better_plan(plan: Plan, seconds: float) -> Plan:
+    """Look on from a plan for so many seconds, with several workers: the same plan where nothing shorter is found. Only the
+    length is looked at; a plan that is pinned, or begun, stays as it is."""
+    if plan.work.pins or plan.done_before_s or plan.work.deadline_s is not None:
+        return plan
+    found = search(plan.work, Aim.SOONEST, Effort(shortest=3.0, calmest=1.0, tries=4, seconds=seconds), plan.table)
+    t = to_ticks(plan.work)
+    if found.timetable.finish(t) >= plan.table.finish(t) and not (found.proved and not plan.proved):
+        return plan
+    made = plan_of(plan.work, plan.words, plan.origin, found.timetable, found.bound, found.proved, Aim.SOONEST)
+    # What is saved is taken from the beginning: the end stays where it was asked for.
+    shift = plan.end - made.end
+    return made.model_copy(update={"start": made.start + shift, "end": plan.end, "origin": made.origin + shift})
+
+
+def plan_of(
+    work: DayWork, words: tuple[Words, ...], origin: datetime, table: Timetable, bound: int, proved: bool, aim: Aim,
+    baked_s: dict[int, int] | None = None, soft: bool = False,
+) -> Plan:  # fmt: skip
+    """A timetable as a checked plan on the clock. `bound` is the finish (latest start: the beginning) no plan can better.
+
+    RuntimeError if the independent check finds a broken rule; with `soft`, overstepped longest times are said instead.
+    """
+    t = to_ticks(work)
+    steps = steps_of(work, t, table, words)
+    broken = violations(work, steps, baked_s)
+    hard = [sentence for sentence in broken if not (soft and sentence.soft)]
+    if hard:
+        raise RuntimeError("a plan broke the kitchen's rules: " + "; ".join(hard))
+    begin_s = min(step.start_s for step in steps)
+    shown = tuple(
+        step.model_copy(update={"start_s": step.start_s - begin_s, "end_s": step.end_s - begin_s}) for step in steps
+    )
+    start = origin + timedelta(seconds=begin_s)
+    end = origin + timedelta(seconds=table.finish(t) * TICK_S)
+    return Plan(
+        start=start, end=end, origin=origin, steps=shown, work=work, words=words, table=table,
+        hands_s=sum(step.end_s - step.start_s for step in shown if step.place is Lane.HANDS),
+        proved=proved, bound_s=bound * TICK_S, proof=_proof(proved, table.finish(t), table.begin(t), bound, aim),
+        saving=_saving(work, table), overstepped=tuple(str(sentence) for sentence in broken),
+    )  # fmt: skip
+
+
+def _proof(proved: bool, finish: int, begin: int, bound: int, aim: Aim) -> str:
+    if aim is Aim.LATEST:
+        if proved:
+            return "No plan under these rules can begin later and still be ready (times rounded up to half minutes)."
+        return (
+            f"Best plan found. One that begins later, by at most {max(0, bound - begin) * TICK_S // 60} min, may exist."
+        )
+    if proved:
+        return "No plan under these rules is shorter (times rounded up to half minutes)."
+    if bound <= 0:
+        return "A plan that works; it was not looked further for a shorter one."
+    return f"Best plan found. A shorter one, by at most {round((finish - bound) * TICK_S / 60)} min, may exist."
+
+
+def _saving(work: DayWork, table: Timetable) -> str:
+    """Held against a baker who makes all doughs first and shapes the next tray while one bakes."""
+    ticks = to_ticks(work)
+    length = table.finish(ticks) - table.begin(ticks)
+    hand = by_hand(work)
+    one = len(work.doughs) == 1
+    if hand is None or work.closed:
+        return "With one dough, planning saves little time over baking sensibly tray by tray." if one else ""
+    saved = (hand - length) * TICK_S // 60
+    if saved < 5:
+        return "Baking sensibly tray by tray would take about as long; the plan saves watching the clock."
+    words = f"One tray after another, shaping the next while one bakes, would take {saved} min longer."
+    return words + (" With one dough, planning saves little more than that." if one else "")

@@ -11,25 +11,32 @@ class Kind(StrEnum):
     SOFTEN = "soften"
     WEIGH = "weigh"
     MIX = "mix"
+    DIVIDE = "divide"
     CHILL = "chill"
     TEMPER = "temper"
     PREHEAT = "preheat"
+    OVEN_CHANGE = "oven_change"
     FORM = "form"
     WAIT = "wait"
+    PARK = "park"
     LOAD = "load"
     BAKE = "bake"
     TURN = "turn"
     UNLOAD = "unload"
+    HOT = "hot"
     REST = "rest"
     TRANSFER = "transfer"
     COOL = "cool"
     TRAY_COOL = "tray_cool"
+    ICE = "ice"
+    DRY = "dry"
 
 
-class Place(StrEnum):
+class Lane(StrEnum):
     """Where it happens: the lanes of the board."""
 
     HANDS = "hands"
+    MIXER = "mixer"
     COUNTER = "counter"
     FRIDGE = "fridge"
     OVEN = "oven"
@@ -48,15 +55,19 @@ class Heat(StrEnum):
 
 
 class Step(Value):
-    """Seconds count from the start of the plan. `load` counts trays from 0; `tray` is a letter, `rack` from 1."""
+    """Seconds count from the start of the plan. `dough` counts doughs from 0 and `load` trays of work; `tray` is the tray's
+    name (a letter), `oven` and `rack` count from 1; `why` says what keeps the step from standing earlier."""
 
     kind: Kind
     title: str
     detail: str = ""
-    place: Place
+    place: Lane
     heat: Heat
     start_s: int
     end_s: int
+    dough: int | None = None
     load: int | None = None
     tray: str | None = None
+    oven: int | None = None
     rack: int | None = None
+    why: str = ""

@@ -463,9 +463,29 @@ export interface paths {
         put?: never;
         /**
          * Add Plan
-         * @description Make and keep the best plan for a saved dough in the saved kitchen; 422 at the field that stands in the way.
+         * @description Make and keep the best plan for saved doughs in the saved kitchen; 422 at the field that stands in the way.
          */
         post: operations["addPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/paces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Paces
+         * @description How long each step takes in this kitchen; the baker's own times are kept in the kitchen.
+         */
+        get: operations["listPaces"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -491,6 +511,110 @@ export interface paths {
          * @description Throw a plan away.
          */
         delete: operations["deletePlan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Plan
+         * @description The plan made again around what is done and under way, with as few changes as possible; what moved is said in it.
+         */
+        post: operations["changePlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/savings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Savings
+         * @description What one more tray, rack or helper would save.
+         */
+        post: operations["planSavings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look On
+         * @description Look for a shorter plan for so many seconds; the plan as it is where none is found, or the search is stopped.
+         */
+        post: operations["lookOn"];
+        /**
+         * Stop Looking
+         * @description Stop looking on.
+         */
+        delete: operations["stopLooking"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Calendar
+         * @description The plan as a calendar with alarms.
+         */
+        get: operations["planCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Table
+         * @description The plan as a table.
+         */
+        get: operations["planTable"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -613,7 +737,7 @@ export interface components {
             /** Per Row */
             per_row: number[];
             /** Places */
-            places: components["schemas"]["finebatch__core__trays__arrange__Place"][];
+            places: components["schemas"]["Place"][];
             /** Capacity */
             capacity: number;
             /**
@@ -670,6 +794,21 @@ export interface components {
             high_pct: number;
             /** Place */
             place: string;
+        };
+        /**
+         * BakesLonger
+         * @description A load needs more minutes: the oven is slow.
+         */
+        BakesLonger: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bakes_longer";
+            /** Load */
+            load: number;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * Balance
@@ -844,6 +983,18 @@ export interface components {
             ][];
         };
         /**
+         * ChangeRequest
+         * @description A change of mind. `revision` is the plan's the baker looked at; `now`, where given, stands for the server's clock.
+         */
+        ChangeRequest: {
+            /** Revision */
+            revision: number;
+            /** Change */
+            change: components["schemas"]["BakesLonger"] | components["schemas"]["OvenSlower"] | components["schemas"]["TrayBroken"] | components["schemas"]["DoughDropped"] | components["schemas"]["TimeLost"] | components["schemas"]["Pinned"];
+            /** Now */
+            now?: string | null;
+        };
+        /**
          * Choice
          * @description One ingredient an unsure line may mean.
          */
@@ -852,6 +1003,24 @@ export interface components {
             ingredient_id: string;
             /** Label */
             label: string;
+        };
+        /**
+         * ClockFixes
+         * @description Which end of the plan the clock fixes.
+         * @enum {string}
+         */
+        ClockFixes: "ready_by" | "start_at" | "soonest";
+        /**
+         * Closed
+         * @description Hours in which hands rest, on the baker's own clock: minutes from midnight, `offset_min` east of UTC.
+         */
+        Closed: {
+            /** From Min */
+            from_min: number;
+            /** To Min */
+            to_min: number;
+            /** Offset Min */
+            offset_min: number;
         };
         /**
          * CompareRequest
@@ -963,102 +1132,59 @@ export interface components {
             ring: number[][];
         };
         /**
-         * DayJob
-         * @description One dough's evening in seconds; `form_s` the shaping work of each load, `pieces` its count.
-         */
-        DayJob: {
-            /** Soften S */
-            soften_s: number;
-            /** Weigh S */
-            weigh_s: number;
-            /** Mix S */
-            mix_s: number;
-            /** Chill S */
-            chill_s: number;
-            /** Chill Max S */
-            chill_max_s: number;
-            /** Temper After S */
-            temper_after_s: number;
-            /** Temper S */
-            temper_s: number;
-            /** Preheat S */
-            preheat_s: number;
-            /** Pieces */
-            pieces: number[];
-            /** Form S */
-            form_s: number[];
-            /** Load S */
-            load_s: number;
-            /** Bake S */
-            bake_s: number;
-            /** Turn S */
-            turn_s: number;
-            /** Unload S */
-            unload_s: number;
-            /** Rest S */
-            rest_s: number;
-            /** Rest Slack S */
-            rest_slack_s: number;
-            /** Transfer S */
-            transfer_s: number[];
-            /** Cool S */
-            cool_s: number;
-            /** Tray Cool S */
-            tray_cool_s: number;
-            /** Wait Max S */
-            wait_max_s: number;
-            /** Pause Max S */
-            pause_max_s: number;
-            /** Trays */
-            trays: number;
-            /** Racks */
-            racks: number;
-        };
-        /**
          * DayRequest
-         * @description What the baker asks of the day: a time with its offset from UTC, and the trays and racks to use.
+         * @description What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest.
          */
-        "DayRequest-Input": {
+        DayRequest: {
+            /** Doughs */
+            doughs: components["schemas"]["DoughAsk"][];
             /** @default ready_by */
-            when: components["schemas"]["When-Input"];
+            when: components["schemas"]["ClockFixes"];
             /**
              * At
              * Format: date-time
              */
             at: string;
             /**
-             * Trays
-             * @default 2
-             */
-            trays: number;
-            /**
              * Racks
              * @default 1
              */
             racks: number;
+            /**
+             * Hands
+             * @default 1
+             */
+            hands: number;
+            closed?: components["schemas"]["Closed"] | null;
+            /**
+             * Fewer Trays
+             * @default 0
+             */
+            fewer_trays: number;
         };
         /**
-         * DayRequest
-         * @description What the baker asks of the day: a time with its offset from UTC, and the trays and racks to use.
+         * DayWork
+         * @description The whole day, on a clock that starts at 0. Hands rest in `closed` spans; passive steps run through them.
+         *     `deadline_s` is when everything must be ready; `pins` are what the baker has fixed.
          */
-        "DayRequest-Output": {
-            /** @default ready_by */
-            when: components["schemas"]["finebatch__core__day__job__When"];
+        DayWork: {
+            /** Doughs */
+            doughs: components["schemas"]["DoughWork"][];
+            /** Loads */
+            loads: components["schemas"]["LoadWork"][];
+            room: components["schemas"]["Room"];
             /**
-             * At
-             * Format: date-time
+             * Closed
+             * @default []
              */
-            at: string;
+            closed: number[][];
+            /** Deadline S */
+            deadline_s?: number | null;
             /**
-             * Trays
-             * @default 2
+             * Pins
+             * @default []
              */
-            trays: number;
-            /**
-             * Racks
-             * @default 1
-             */
-            racks: number;
+            pins: components["schemas"]["Pin"][];
         };
         /**
          * Dough
@@ -1101,6 +1227,24 @@ export interface components {
             raw_flour: boolean;
         };
         /**
+         * DoughAsk
+         * @description One dough of the day: how many times the formula, and whether it is chilled overnight.
+         */
+        DoughAsk: {
+            /** Dough Id */
+            dough_id: string;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+            /**
+             * Overnight
+             * @default false
+             */
+            overnight: boolean;
+        };
+        /**
          * DoughConflict
          * @description The answer to a stale save: what stands now, so that both versions can be kept.
          */
@@ -1122,6 +1266,19 @@ export interface components {
              */
             errors: components["schemas"]["FieldProblem"][];
             current: components["schemas"]["SavedDough"];
+        };
+        /**
+         * DoughDropped
+         * @description A dough is not made, or no more of it is shaped.
+         */
+        DoughDropped: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dough_dropped";
+            /** Dough */
+            dough: number;
         };
         /**
          * DoughSave
@@ -1226,6 +1383,71 @@ export interface components {
             preview: string;
         };
         /**
+         * DoughTimes
+         * @description Starts of one dough's steps; `out` is when it leaves the fridge (mixed or divided, without a chill).
+         */
+        DoughTimes: {
+            /** Weigh */
+            weigh: number;
+            /** Mix */
+            mix: number;
+            /** Divide */
+            divide: number;
+            /** Out */
+            out: number;
+        };
+        /**
+         * DoughWork
+         * @description One dough until it can be shaped. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
+         *     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
+         *     `rechill_s` again. `shelf` is the fridge room it takes.
+         */
+        DoughWork: {
+            /** Name */
+            name: string;
+            /** Lead S */
+            lead_s: number;
+            /** Weigh S */
+            weigh_s: number;
+            /** Mix S */
+            mix_s: number;
+            /**
+             * Divide S
+             * @default 0
+             */
+            divide_s: number;
+            /**
+             * Chill S
+             * @default 0
+             */
+            chill_s: number;
+            /**
+             * Chill Max S
+             * @default 0
+             */
+            chill_max_s: number;
+            /**
+             * Temper After S
+             * @default 0
+             */
+            temper_after_s: number;
+            /**
+             * Temper S
+             * @default 0
+             */
+            temper_s: number;
+            /**
+             * Shelf
+             * @default 1
+             */
+            shelf: number;
+            /**
+             * Rechill S
+             * @default 0
+             */
+            rechill_s: number;
+        };
+        /**
          * EggCount
          * @description Whole eggs to buy for the dough, and the share of one left over, offered as a wash.
          */
@@ -1298,8 +1520,8 @@ export interface components {
         };
         /**
          * FinishPlan
-         * @description What to make and lay on. `set_low_min`..`set_high_min` is the time before cookies may be stacked; 0 where there
-         *     is nothing to set. `short_g` is what the card's own filling or glaze lines lack.
+         * @description What to make and lay on. `set_low_min`..`set_high_min` (usually `set_usual_min`) is the time before cookies may
+         *     be stacked; 0 where there is nothing to set. `short_g` is what the card's own filling or glaze lines lack.
          */
         FinishPlan: {
             kind: components["schemas"]["FinishKind"];
@@ -1309,13 +1531,15 @@ export interface components {
             each_g: number;
             /** Total G */
             total_g: number;
-            when: components["schemas"]["finebatch__core__finishing__When"];
+            when: components["schemas"]["When"];
             /** How */
             how: string;
             /** Set Low Min */
             set_low_min: number;
             /** Set High Min */
             set_high_min: number;
+            /** Set Usual Min */
+            set_usual_min: number;
             /** Work S */
             work_s: number;
             /** Parts */
@@ -1459,7 +1683,7 @@ export interface components {
          * @description What is done.
          * @enum {string}
          */
-        Kind: "soften" | "weigh" | "mix" | "chill" | "temper" | "preheat" | "form" | "wait" | "load" | "bake" | "turn" | "unload" | "rest" | "transfer" | "cool" | "tray_cool";
+        Kind: "soften" | "weigh" | "mix" | "divide" | "chill" | "temper" | "preheat" | "oven_change" | "form" | "wait" | "park" | "load" | "bake" | "turn" | "unload" | "hot" | "rest" | "transfer" | "cool" | "tray_cool" | "ice" | "dry";
         /**
          * Kitchen
          * @description Everything a prediction or plan takes from the place where it happens.
@@ -1501,6 +1725,38 @@ export interface components {
              */
             weighs_portions: boolean;
             /**
+             * Ovens
+             * @default 1
+             */
+            ovens: number;
+            /**
+             * Bowls
+             * @default 3
+             */
+            bowls: number;
+            /**
+             * Shelf Doughs
+             * @default 4
+             */
+            shelf_doughs: number;
+            /**
+             * Tray Shelves
+             * @default 0
+             */
+            tray_shelves: number;
+            /**
+             * Cooling Cm2
+             * @default 3600
+             */
+            cooling_cm2: number;
+            /**
+             * Paces
+             * @default {}
+             */
+            paces: {
+                [key: string]: number;
+            };
+            /**
              * Trays
              * @default [
              *       {
@@ -1525,6 +1781,12 @@ export interface components {
              */
             trays: components["schemas"]["Tray"][];
         };
+        /**
+         * Lane
+         * @description Where it happens: the lanes of the board.
+         * @enum {string}
+         */
+        Lane: "hands" | "mixer" | "counter" | "fridge" | "oven" | "cooling";
         /**
          * Leavening
          * @description Gas the dough can make in ml CO2 per 100 g flour, and how much of its soda finds acid.
@@ -1599,6 +1861,115 @@ export interface components {
          */
         Liner: "parchment" | "bare" | "greased" | "mat";
         /**
+         * LoadTimes
+         * @description Starts of one load's steps.
+         */
+        LoadTimes: {
+            /** Shape */
+            shape: number[];
+            /** Load */
+            load: number;
+            /** Turn */
+            turn: number;
+            /** Transfer */
+            transfer: number;
+            /**
+             * Ice
+             * @default []
+             */
+            ice: number[];
+            /**
+             * Oven
+             * @default 0
+             */
+            oven: number;
+            /**
+             * Parked
+             * @default false
+             */
+            parked: boolean;
+        };
+        /**
+         * LoadWork
+         * @description One tray's stay in the oven and what goes before and after. `shape_s` includes lining the tray; `hot_s` is due at once
+         *     after it comes out. A load with `after_log` is slices of that load's logs, cut `slice_from_s` to `slice_to_s` after
+         *     they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`.
+         */
+        LoadWork: {
+            /** Dough */
+            dough: number;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Tray */
+            tray: string;
+            /** Shape S */
+            shape_s: number;
+            /** Oven C */
+            oven_c: number;
+            /** Bake S */
+            bake_s: number;
+            /**
+             * Turn S
+             * @default 20
+             */
+            turn_s: number;
+            /** Wait Max S */
+            wait_max_s: number;
+            /**
+             * Hot S
+             * @default 0
+             */
+            hot_s: number;
+            /**
+             * Rest S
+             * @default 0
+             */
+            rest_s: number;
+            /**
+             * Rest Slack S
+             * @default 0
+             */
+            rest_slack_s: number;
+            /** Transfer S */
+            transfer_s: number;
+            /** Cool S */
+            cool_s: number;
+            /**
+             * Area Cm2
+             * @default 0
+             */
+            area_cm2: number;
+            /** After Log */
+            after_log?: number | null;
+            /**
+             * Slice From S
+             * @default 0
+             */
+            slice_from_s: number;
+            /**
+             * Slice To S
+             * @default 0
+             */
+            slice_to_s: number;
+            /**
+             * Scraps
+             * @default false
+             */
+            scraps: boolean;
+            /**
+             * Ice S
+             * @default 0
+             */
+            ice_s: number;
+            /**
+             * Dry S
+             * @default 0
+             */
+            dry_s: number;
+        };
+        /**
          * LogForm
          * @description Logs of one diameter, which is the cookie's size, cut straight across.
          */
@@ -1623,6 +1994,17 @@ export interface components {
              * @default 1
              */
             logs: number;
+        };
+        /**
+         * LookOn
+         * @description How long to look for a shorter plan.
+         */
+        LookOn: {
+            /**
+             * Seconds
+             * @default 20
+             */
+            seconds: number;
         };
         /**
          * Making
@@ -1776,6 +2158,19 @@ export interface components {
             fan: boolean;
         };
         /**
+         * OvenSlower
+         * @description Every bake still to come takes this share longer.
+         */
+        OvenSlower: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "oven_slower";
+            /** Percent */
+            percent: number;
+        };
+        /**
          * OwnCup
          * @description This baker's own cup of one ingredient, weighed once.
          */
@@ -1784,6 +2179,22 @@ export interface components {
             ingredient_id: string;
             /** Cup G */
             cup_g: number;
+        };
+        /**
+         * Pace
+         * @description A length of time a baker can set: what it is for, seconds as usual or as the baker's own, and per what.
+         */
+        Pace: {
+            /** Step */
+            step: string;
+            /** Label */
+            label: string;
+            /** Seconds */
+            seconds: number;
+            /** Usual S */
+            usual_s: number;
+            /** Per */
+            per: string;
         };
         /**
          * PanForm
@@ -1905,8 +2316,55 @@ export interface components {
             statement: string;
         };
         /**
+         * Pin
+         * @description A step the baker has fixed: `what` of a dough (weigh, mix, out) or a load (shape, load, transfer) starts at `at_s`.
+         */
+        Pin: {
+            /** What */
+            what: string;
+            /** Index */
+            index: number;
+            /** At S */
+            at_s: number;
+        };
+        /**
+         * Pinned
+         * @description A step is to begin at a time (or, without one, no longer has to).
+         */
+        Pinned: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pinned";
+            /** What */
+            what: string;
+            /** Index */
+            index: number;
+            /** At */
+            at?: string | null;
+        };
+        /**
+         * Place
+         * @description Middle of a piece, mm from the tray's left and back edge; `turned` by a quarter.
+         */
+        Place: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /**
+             * Turned
+             * @default false
+             */
+            turned: boolean;
+        };
+        /**
          * Plan
          * @description Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is.
+         *
+         *     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `moved` and `overstepped` are
+         *     what the last change did.
          */
         Plan: {
             /**
@@ -1919,9 +2377,17 @@ export interface components {
              * Format: date-time
              */
             end: string;
+            /**
+             * Origin
+             * Format: date-time
+             */
+            origin: string;
             /** Steps */
             steps: components["schemas"]["Step"][];
-            job: components["schemas"]["DayJob"];
+            work: components["schemas"]["DayWork"];
+            /** Words */
+            words: components["schemas"]["Words"][];
+            table: components["schemas"]["Timetable"];
             /** Hands S */
             hands_s: number;
             /** Proved */
@@ -1932,15 +2398,21 @@ export interface components {
             proof: string;
             /** Saving */
             saving: string;
-        };
-        /**
-         * PlanRequest
-         * @description Which dough, and when.
-         */
-        PlanRequest: {
-            /** Dough Id */
-            dough_id: string;
-            day: components["schemas"]["DayRequest-Input"];
+            /**
+             * Moved
+             * @default []
+             */
+            moved: string[];
+            /**
+             * Overstepped
+             * @default []
+             */
+            overstepped: string[];
+            /**
+             * Done Before S
+             * @default 0
+             */
+            done_before_s: number;
         };
         /**
          * PlanSummary
@@ -1949,10 +2421,8 @@ export interface components {
         PlanSummary: {
             /** Id */
             id: string;
-            /** Dough Id */
-            dough_id: string;
-            /** Dough Name */
-            dough_name: string;
+            /** Title */
+            title: string;
             /**
              * Created At
              * Format: date-time
@@ -2247,6 +2717,99 @@ export interface components {
             density_ratio: number;
         };
         /**
+         * Room
+         * @description The kitchen's limits. `ovens` are rack positions of each; `trays` how many of each kind; temperatures within
+         *     `near_c` share an oven; `shelf` units of fridge, `tray_shelves` raw trays it can hold as well, `area_cm2` of cooling rack.
+         */
+        Room: {
+            /**
+             * Hands
+             * @default 1
+             */
+            hands: number;
+            /**
+             * Mixers
+             * @default 1
+             */
+            mixers: number;
+            /**
+             * Bowls
+             * @default 2
+             */
+            bowls: number;
+            /**
+             * Shelf
+             * @default 8
+             */
+            shelf: number;
+            /**
+             * Tray Shelves
+             * @default 0
+             */
+            tray_shelves: number;
+            /**
+             * Ovens
+             * @default [
+             *       2
+             *     ]
+             */
+            ovens: number[];
+            /**
+             * Preheat S
+             * @default 1200
+             */
+            preheat_s: number;
+            /** Trays */
+            trays: {
+                [key: string]: number;
+            };
+            /**
+             * Tray Cool S
+             * @default 480
+             */
+            tray_cool_s: number;
+            /**
+             * Area Cm2
+             * @default 4000
+             */
+            area_cm2: number;
+            /**
+             * Load S
+             * @default 30
+             */
+            load_s: number;
+            /**
+             * Unload S
+             * @default 45
+             */
+            unload_s: number;
+            /**
+             * Heats C Min
+             * @default 8
+             */
+            heats_c_min: number;
+            /**
+             * Cools C Min
+             * @default 4
+             */
+            cools_c_min: number;
+            /**
+             * Near C
+             * @default 5
+             */
+            near_c: number;
+            /**
+             * Pause S
+             * @default 900
+             */
+            pause_s: number;
+            /**
+             * Park Max S
+             * @default 28800
+             */
+            park_max_s: number;
+        };
+        /**
          * RopeForm
          * @description Every piece from a rope of this diameter and length.
          */
@@ -2359,21 +2922,21 @@ export interface components {
         };
         /**
          * SavedPlan
-         * @description A plan with what was asked and the dough as it stood.
+         * @description A plan with what was asked; `revision` counts its changes.
          */
         SavedPlan: {
             /** Id */
             id: string;
-            /** Dough Id */
-            dough_id: string;
-            /** Dough Name */
-            dough_name: string;
+            /** Revision */
+            revision: number;
+            /** Title */
+            title: string;
             /**
              * Created At
              * Format: date-time
              */
             created_at: string;
-            request: components["schemas"]["DayRequest-Output"];
+            request: components["schemas"]["DayRequest"];
             plan: components["schemas"]["Plan"];
         };
         /**
@@ -2391,6 +2954,16 @@ export interface components {
              */
             created_at: string;
             spec: components["schemas"]["DoughSpec"];
+        };
+        /**
+         * Saving
+         * @description What one thing more would save.
+         */
+        Saving: {
+            /** Label */
+            label: string;
+            /** Saves Min */
+            saves_min: number;
         };
         /**
          * Scale
@@ -2627,7 +3200,8 @@ export interface components {
         };
         /**
          * Step
-         * @description Seconds count from the start of the plan. `load` counts trays from 0; `tray` is a letter, `rack` from 1.
+         * @description Seconds count from the start of the plan. `dough` counts doughs from 0 and `load` trays of work; `tray` is the tray's
+         *     name (a letter), `oven` and `rack` count from 1; `why` says what keeps the step from standing earlier.
          */
         Step: {
             kind: components["schemas"]["Kind"];
@@ -2638,18 +3212,27 @@ export interface components {
              * @default
              */
             detail: string;
-            place: components["schemas"]["finebatch__core__day__step__Place"];
+            place: components["schemas"]["Lane"];
             heat: components["schemas"]["Heat"];
             /** Start S */
             start_s: number;
             /** End S */
             end_s: number;
+            /** Dough */
+            dough?: number | null;
             /** Load */
             load?: number | null;
             /** Tray */
             tray?: string | null;
+            /** Oven */
+            oven?: number | null;
             /** Rack */
             rack?: number | null;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * Sureness
@@ -2747,6 +3330,29 @@ export interface components {
             reasons: string[];
         };
         /**
+         * TimeLost
+         * @description Nothing is begun for so long.
+         */
+        TimeLost: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "time_lost";
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * Timetable
+         * @description Starts, in ticks, of everything.
+         */
+        Timetable: {
+            /** Doughs */
+            doughs: components["schemas"]["DoughTimes"][];
+            /** Loads */
+            loads: components["schemas"]["LoadTimes"][];
+        };
+        /**
          * Touch
          * @description Two pieces (by number) that may join, or one (`b` None) that may run over the edge, and by how much at the widest.
          */
@@ -2788,6 +3394,19 @@ export interface components {
             outer_width_mm?: number | null;
             /** Outer Depth Mm */
             outer_depth_mm?: number | null;
+        };
+        /**
+         * TrayBroken
+         * @description One tray of a kind is out of use.
+         */
+        TrayBroken: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tray_broken";
+            /** Tray */
+            tray: string;
         };
         /**
          * TrayKind
@@ -2954,10 +3573,10 @@ export interface components {
         };
         /**
          * When
-         * @description Which end of the plan the clock fixes.
+         * @description When it goes on.
          * @enum {string}
          */
-        "When-Input": "ready_by" | "start_at";
+        When: "before" | "hot" | "cold";
         /**
          * Why
          * @description The plain cookie, this one, and the factors that move the width most, first the strongest.
@@ -3033,6 +3652,44 @@ export interface components {
             text: string;
         };
         /**
+         * Words
+         * @description What the steps of one load are called: the verb of shaping, what to look for, the hot work, the finish.
+         */
+        Words: {
+            /** Shape */
+            shape: string;
+            /**
+             * Look
+             * @default
+             */
+            look: string;
+            /**
+             * Hot
+             * @default
+             */
+            hot: string;
+            /**
+             * Ice
+             * @default
+             */
+            ice: string;
+            /**
+             * Unit
+             * @default cookies
+             */
+            unit: string;
+            /**
+             * Dial
+             * @default
+             */
+            dial: string;
+            /**
+             * Chill As
+             * @default a block or portions
+             */
+            chill_as: string;
+        };
+        /**
          * Yield
          * @description `count * raw_each_g + leftover_g` is `batch_raw_g`; the loss is water. `toppings_each_g` is laid on beside.
          */
@@ -3059,39 +3716,6 @@ export interface components {
             /** Toppings Each G */
             toppings_each_g: number;
             nutrition: components["schemas"]["Nutrition"];
-        };
-        /**
-         * When
-         * @description Which end of the plan the clock fixes.
-         * @enum {string}
-         */
-        finebatch__core__day__job__When: "ready_by" | "start_at";
-        /**
-         * Place
-         * @description Where it happens: the lanes of the board.
-         * @enum {string}
-         */
-        finebatch__core__day__step__Place: "hands" | "counter" | "fridge" | "oven" | "cooling";
-        /**
-         * When
-         * @description When it goes on.
-         * @enum {string}
-         */
-        finebatch__core__finishing__When: "before" | "hot" | "cold";
-        /**
-         * Place
-         * @description Middle of a piece, mm from the tray's left and back edge; `turned` by a quarter.
-         */
-        finebatch__core__trays__arrange__Place: {
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /**
-             * Turned
-             * @default false
-             */
-            turned: boolean;
         };
     };
     responses: never;
@@ -4770,7 +5394,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlanRequest"];
+                "application/json": components["schemas"]["DayRequest"];
             };
         };
         responses: {
@@ -4781,6 +5405,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedPlan"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listPaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pace"][];
                 };
             };
             /** @description Bad Request */
@@ -4896,6 +5576,360 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changePlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPlan"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    planSavings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saving"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    lookOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookOn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPlan"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    stopLooking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    planCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    planTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
             };
             /** @description Bad Request */
             400: {

@@ -1,76 +1,132 @@
 /**
  * The bake-day board: time runs left to right, lanes are the places of a kitchen, and one thread links a tray's stays.
- * Colour means heat, with the word beside it in the legend and in each block's label.
+ * Colour means heat, with the word beside it in the legend and in each block's label. A block can be dragged to another time.
  */
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { Schemas, Step } from "../client/api";
 
 type Plan = Schemas["Plan"];
 type Heat = Step["heat"];
 
-const LANE = 58;
+const ROW = 24;
+const LEAST_LANE = 44;
 const HEAD = 30;
 const LEFT = 118;
 const WIDTH = 1090;
+const DRAG_AT_LEAST_S = 60;
 const HEATS: readonly (readonly [Heat, string])[] = [
   ["chilled", "chilled"],
   ["cool_room", "cool room"],
   ["soft", "soft"],
   ["hot", "hot"],
   ["cooling", "cooling"],
+  ["cold", "cold"],
 ];
+const LANES: readonly (readonly [Step["place"], string])[] = [
+  ["hands", "Hands"],
+  ["counter", "Counter"],
+  ["fridge", "Fridge"],
+  ["oven", "Oven"],
+  ["cooling", "Cooling rack"],
+];
+
+/** Steps whose beginning a baker may fix, and what the server calls that beginning. */
+export function pinOf(step: Step): { what: string; index: number } | undefined {
+  const dough = { weigh: "weigh", mix: "mix" }[step.kind as string];
+  if (dough && step.dough != null) return { what: dough, index: step.dough };
+  const load = { form: "shape", load: "load", transfer: "transfer" }[step.kind as string];
+  return load && step.load != null ? { what: load, index: step.load } : undefined;
+}
+
+/** Steps that show on the board; a bare tray's cool-down stays in the thread's tail, not as a block of its own. */
+const shown = (step: Step) => step.kind !== "tray_cool" && step.end_s > step.start_s;
+
+const laneKey = (step: Step) =>
+  step.place === "oven" ? `oven${step.oven ?? 1}.${step.rack ?? 1}` : step.place;
 
 interface Lane {
   key: string;
   name: string;
+  y: number;
+  height: number;
+  rows: number;
 }
 
-function lanesOf(plan: Plan): Lane[] {
-  const racks = [...new Set(plan.steps.map((step) => step.rack).filter((rack) => rack != null))].sort();
-  const chilled = plan.steps.some((step) => step.place === "fridge");
-  return [
-    { key: "hands", name: "Hands" },
-    { key: "counter", name: "Counter" },
-    ...(chilled ? [{ key: "fridge", name: "Fridge" }] : []),
-    ...racks.map((rack) => ({ key: `oven${rack}`, name: racks.length > 1 ? `Oven, rack ${rack}` : "Oven" })),
-    { key: "cooling", name: "Cooling rack" },
-  ];
+/** Which row of its lane each block takes, and the lanes stacked as high as they need. */
+function layOut(steps: Step[]): { lanes: Lane[]; rows: Map<Step, number>; height: number } {
+  const rows = new Map<Step, number>();
+  const lanes: Lane[] = [];
+  let y = HEAD;
+  const byLane = Map.groupBy(steps, laneKey);
+  const ovens = [...byLane.keys()].filter((key) => key.startsWith("oven")).sort();
+  for (const [place, name] of LANES) {
+    const keys = place === "oven" ? ovens : byLane.has(place) ? [place] : [];
+    for (const key of keys) {
+      const until: number[] = [];
+      for (const step of [...(byLane.get(key) ?? [])].sort((a, b) => a.start_s - b.start_s)) {
+        let row = until.findIndex((end) => end <= step.start_s);
+        if (row < 0) row = until.push(0) - 1;
+        until[row] = step.end_s;
+        rows.set(step, row);
+      }
+      const [oven, rack] = key.slice(4).split(".");
+      const many = ovens.some((other) => !other.startsWith("oven1."));
+      const named =
+        place !== "oven" || ovens.length === 1
+          ? name
+          : many
+            ? `Oven ${oven}, rack ${rack}`
+            : `Oven, rack ${rack}`;
+      const height = Math.max(LEAST_LANE, until.length * ROW + 8);
+      lanes.push({ key, name: named, y, height, rows: until.length });
+      y += height;
+    }
+  }
+  return { lanes, rows, height: y + 8 };
 }
 
-const laneKey = (step: Step) => (step.place === "oven" ? `oven${step.rack ?? 1}` : step.place);
+interface Props {
+  plan: Plan;
+  zoom: number;
+  at: (seconds: number) => string;
+  active?: Step;
+  onActive: (step: Step) => void;
+  onPin?: (step: Step, start_s: number) => void;
+  now_s?: number;
+}
 
-/** Steps that show on the board; a bare tray's cool-down stays in the thread's tail, not as a block of its own. */
-const shown = (step: Step) => step.kind !== "tray_cool";
-
-export function Board({ plan, zoom, at }: { plan: Plan; zoom: number; at: (seconds: number) => string }) {
-  const [active, setActive] = useState<Step>();
-  const lanes = lanesOf(plan);
-  const total = Math.max(...plan.steps.filter(shown).map((step) => step.end_s));
+export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props) {
+  const steps = plan.steps.filter(shown);
+  const { lanes, rows, height } = layOut(steps);
+  const [drag, setDrag] = useState<{ step: Step; by_s: number; from: number }>();
+  const strip = useRef<SVGSVGElement>(null);
+  const total = Math.max(...steps.map((step) => step.end_s));
   const scale = ((WIDTH - LEFT - 16) * zoom) / total;
   const width = LEFT + total * scale + 16;
-  const height = HEAD + lanes.length * LANE + 8;
   const x = (seconds: number) => LEFT + seconds * scale;
-  const y = (step: Step) =>
-    HEAD +
-    Math.max(
-      0,
-      lanes.findIndex((lane) => lane.key === laneKey(step)),
-    ) *
-      LANE;
+  const box = (step: Step) => {
+    const lane = lanes.find((one) => one.key === laneKey(step)) ?? lanes[0];
+    const each = ((lane?.height ?? LEAST_LANE) - 8) / Math.max(1, lane?.rows ?? 1);
+    return { top: (lane?.y ?? HEAD) + 4 + (rows.get(step) ?? 0) * each, height: each - 2 };
+  };
   const every = tickSeconds(total / zoom);
   const start = new Date(plan.start);
   const sinceMidnight = start.getHours() * 3600 + start.getMinutes() * 60 + start.getSeconds();
   const firstTick = (every - (sinceMidnight % every)) % every;
   const ticks = Array.from(
-    { length: Math.floor((total - firstTick) / every) + 1 },
+    { length: Math.max(0, Math.floor((total - firstTick) / every) + 1) },
     (_, i) => firstTick + i * every,
   );
-  const rows = stack(plan.steps.filter(shown));
+  const seconds = (event: React.PointerEvent) => {
+    const matrix = strip.current?.getScreenCTM()?.inverse();
+    return (new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix).x - LEFT) / scale;
+  };
   return (
     <div className="p-3">
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a strip that scrolls must be reachable by key */}
       <section aria-label="Board, scrolls sideways" tabIndex={0} className="overflow-x-auto">
         <svg
+          ref={strip}
           viewBox={`0 0 ${width} ${height}`}
           style={{ width: zoom === 1 ? "max(100%, 60rem)" : width }}
           role="img"
@@ -81,12 +137,12 @@ export function Board({ plan, zoom, at }: { plan: Plan; zoom: number; at: (secon
             <g key={lane.key}>
               <rect
                 x={0}
-                y={HEAD + i * LANE}
+                y={lane.y}
                 width={width}
-                height={LANE}
+                height={lane.height}
                 fill={i % 2 ? "#fcfcfa" : "#f0f1ec"}
               />
-              <text x={8} y={HEAD + i * LANE + LANE / 2 + 5} fontSize={15} fontWeight={700} fill="#18212a">
+              <text x={8} y={lane.y + 26} fontSize={15} fontWeight={700} fill="#18212a">
                 {lane.name}
               </text>
             </g>
@@ -99,89 +155,87 @@ export function Board({ plan, zoom, at }: { plan: Plan; zoom: number; at: (secon
               </text>
             </g>
           ))}
-          <Threads plan={plan} x={x} y={y} rows={rows} />
-          {plan.steps.filter(shown).map((step) => (
-            <Block
-              key={`${step.kind}${step.load}${step.start_s}`}
-              step={step}
-              x={x(step.start_s)}
-              width={(step.end_s - step.start_s) * scale}
-              y={y(step)}
-              row={rows.get(step)}
-              onActive={setActive}
-            />
-          ))}
+          <Threads steps={steps} x={x} box={box} load={active?.load ?? undefined} />
+          {steps.map((step) => {
+            const pinned = plan.work.pins.some(
+              (pin) => pin.what === pinOf(step)?.what && pin.index === pinOf(step)?.index,
+            );
+            const moved = drag?.step === step ? drag.by_s : 0;
+            return (
+              <g
+                key={`${step.kind}${step.load}${step.dough}${step.start_s}`}
+                className={onPin && pinOf(step) ? "cursor-ew-resize" : undefined}
+                onPointerEnter={() => !drag && onActive(step)}
+                onPointerDown={(event) => {
+                  onActive(step);
+                  if (!onPin || !pinOf(step)) return;
+                  event.currentTarget.setPointerCapture(event.pointerId);
+                  setDrag({ step, by_s: 0, from: seconds(event) });
+                }}
+                onPointerMove={(event) =>
+                  drag?.step === step && setDrag({ ...drag, by_s: seconds(event) - drag.from })
+                }
+                onPointerUp={() => {
+                  if (drag && Math.abs(drag.by_s) >= DRAG_AT_LEAST_S) onPin?.(step, step.start_s + drag.by_s);
+                  setDrag(undefined);
+                }}
+              >
+                <Block
+                  step={step}
+                  x={x(step.start_s + moved)}
+                  width={(step.end_s - step.start_s) * scale}
+                  {...box(step)}
+                  strong={active === step}
+                  pinned={pinned}
+                />
+              </g>
+            );
+          })}
+          {now_s != null && now_s > 0 && now_s < total && (
+            <line
+              x1={x(now_s)}
+              x2={x(now_s)}
+              y1={HEAD - 6}
+              y2={height - 8}
+              stroke="#18212a"
+              strokeWidth={2.5}
+            >
+              <title>now</title>
+            </line>
+          )}
         </svg>
       </section>
-      <div className="mt-2 flex flex-wrap items-center justify-between gap-x-6 gap-y-1 text-[14.5px]">
-        <p aria-live="polite" className="min-h-6">
-          {active ? (
-            <>
-              <strong>
-                {at(active.start_s)} to {at(active.end_s)} {active.title}.
-              </strong>{" "}
-              {active.detail}
-            </>
-          ) : (
-            <span className="text-quiet">
-              Point at a block or tap it to read it. Follow a letter along its thread.
-            </span>
-          )}
-        </p>
-        <ul className="flex flex-wrap gap-3" aria-label="What the colours mean">
-          {HEATS.map(([heat, word]) => (
-            <li key={heat} className="flex items-center gap-1.5">
-              <span
-                className="size-4 rounded-sm border-[1.5px]"
-                style={{ background: `var(--color-${heat})`, borderColor: `var(--color-${heat}-edge)` }}
-              />
-              {word}
-            </li>
-          ))}
-        </ul>
-      </div>
+      <ul className="mt-2 flex flex-wrap gap-3 text-[14.5px]" aria-label="What the colours mean">
+        {HEATS.filter(([heat]) => steps.some((step) => step.heat === heat)).map(([heat, word]) => (
+          <li key={heat} className="flex items-center gap-1.5">
+            <span
+              className="size-4 rounded-sm border-[1.5px]"
+              style={{ background: `var(--color-${heat})`, borderColor: `var(--color-${heat}-edge)` }}
+            />
+            {word}
+          </li>
+        ))}
+      </ul>
     </div>
   );
-}
-
-/** Which half of a lane a block takes when two overlap there: [row, rows]. */
-function stack(steps: Step[]): Map<Step, readonly [number, number]> {
-  const rows = new Map<Step, readonly [number, number]>();
-  const byLane = Map.groupBy(steps, laneKey);
-  for (const group of byLane.values()) {
-    const until: number[] = [];
-    const chosen = new Map<Step, number>();
-    for (const step of [...group].sort((a, b) => a.start_s - b.start_s)) {
-      let row = until.findIndex((end) => end <= step.start_s);
-      if (row < 0) row = until.push(0) - 1;
-      until[row] = step.end_s;
-      chosen.set(step, row);
-    }
-    for (const [step, row] of chosen) rows.set(step, [row, until.length]);
-  }
-  return rows;
-}
-
-function box(y: number, row: readonly [number, number] = [0, 1]) {
-  const height = (LANE - 10) / row[1];
-  return { top: y + 5 + row[0] * height, height: height - 2 };
 }
 
 function Block(props: {
   step: Step;
   x: number;
   width: number;
-  y: number;
-  row?: readonly [number, number];
-  onActive: (step: Step) => void;
+  top: number;
+  height: number;
+  strong: boolean;
+  pinned: boolean;
 }) {
-  const { step, x, width } = props;
-  const { top, height } = box(props.y, props.row);
-  const label =
-    step.tray && width < 60 ? step.tray : step.tray ? `${step.tray} ${shortName(step)}` : shortName(step);
-  const fits = height > 12 && width > label.length * 6.6 + 4;
+  const { step, x, width, top, height } = props;
+  const name = shortName(step);
+  const long = step.tray ? `${step.tray} ${name}` : name;
+  const label = width > long.length * 6.6 + 4 ? long : (step.tray ?? "");
+  const fits = height > 12 && label && width > label.length * 6.6 + 3;
   return (
-    <g onPointerEnter={() => props.onActive(step)} onPointerDown={() => props.onActive(step)}>
+    <>
       <rect
         x={x}
         y={top}
@@ -189,14 +243,14 @@ function Block(props: {
         height={height}
         rx={Math.min(4, width / 3)}
         fill={`var(--color-${step.heat})`}
-        stroke={`var(--color-${step.heat}-edge)`}
-        strokeWidth={1.4}
+        stroke={props.strong ? "#18212a" : `var(--color-${step.heat}-edge)`}
+        strokeWidth={props.strong ? 2.6 : 1.3}
       />
       {fits && (
         <text
           x={x + width / 2}
           y={top + height / 2 + 4.5}
-          fontSize={height < 16 ? 11 : 13}
+          fontSize={12.5}
           fontWeight={600}
           textAnchor="middle"
           fill="#18212a"
@@ -205,55 +259,67 @@ function Block(props: {
           {label}
         </text>
       )}
-    </g>
+      {props.pinned && (
+        <circle cx={x + 3} cy={top + 3} r={4} fill="#18212a" stroke="#fff" strokeWidth={1.2} />
+      )}
+    </>
   );
 }
 
 const NAMES: Partial<Record<Step["kind"], string>> = {
-  soften: "butter softens",
+  soften: "softens",
   weigh: "weigh",
   mix: "mix",
+  divide: "divide",
   chill: "dough chills",
   temper: "warms",
   preheat: "oven heats",
+  oven_change: "changes",
   form: "shape",
   wait: "waits",
+  park: "waits cold",
   bake: "bakes",
   rest: "rests",
   cool: "cool",
   load: "in",
   unload: "out",
   turn: "turn",
+  hot: "hot work",
   transfer: "to rack",
+  ice: "finish",
+  dry: "sets",
 };
 
 const shortName = (step: Step) => NAMES[step.kind] ?? step.kind;
 
-/** One line per load, from the middle of each of its stays to the next. */
-function Threads({
-  plan,
-  x,
-  y,
-  rows,
-}: {
-  plan: Plan;
+/** One line per load, from the middle of each of its stays to the next; the one in question stands out. */
+function Threads(props: {
+  steps: Step[];
   x: (s: number) => number;
-  y: (step: Step) => number;
-  rows: Map<Step, readonly [number, number]>;
+  box: (step: Step) => { top: number; height: number };
+  load?: number;
 }) {
-  const loads = [...new Set(plan.steps.map((step) => step.load).filter((load) => load != null))];
+  const loads = [...new Set(props.steps.map((step) => step.load).filter((load) => load != null))];
   return (
-    <g fill="none" stroke="#26313c" strokeWidth={1.6} opacity={0.55}>
+    <g fill="none" stroke="#26313c">
       {loads.map((load) => {
-        const points = plan.steps
-          .filter((step) => step.load === load && shown(step))
+        const points = props.steps
+          .filter((step) => step.load === load)
           .sort((a, b) => a.start_s - b.start_s || a.end_s - b.end_s)
           .filter((step) => step.kind !== "turn")
           .map((step) => {
-            const { top, height } = box(y(step), rows.get(step));
-            return `${x((step.start_s + step.end_s) / 2)},${top + height / 2}`;
+            const { top, height } = props.box(step);
+            return `${props.x((step.start_s + step.end_s) / 2)},${top + height / 2}`;
           });
-        return <polyline key={load} points={points.join(" ")} />;
+        const strong = props.load === load;
+        return (
+          <polyline
+            key={load}
+            points={points.join(" ")}
+            strokeWidth={strong ? 2.6 : 1.2}
+            opacity={strong ? 1 : 0.35}
+          />
+        );
       })}
     </g>
   );

@@ -2,10 +2,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { type ApiError, api, type FieldError, need } from "../../client/api";
+import { type ApiError, api, type FieldError, need, type Schemas } from "../../client/api";
 import { lastDough } from "../../client/dough";
 import { useDoughs, useKitchen, usePlans } from "../../client/hooks";
-import { Button, Field, Segments, Select } from "../../pieces/controls";
+import { Button, Field, NumberField, Segments, Select, Switch } from "../../pieces/controls";
 import { Note, Panel } from "../../pieces/notes";
 import { clock, day } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
@@ -21,28 +21,43 @@ function tomorrowAtSix(): string {
   return local(moment);
 }
 
+type Ask = Schemas["DoughAsk"];
+type When = Schemas["ClockFixes"];
+
+const MOST_DOUGHS = 6;
+
 export function Day() {
   const [params] = useSearchParams();
   const { data: doughs } = useDoughs();
   const { data: kitchen } = useKitchen();
-  const { data: plans } = usePlans();
-  const [doughId, setDoughId] = useState(params.get("dough") ?? lastDough.get() ?? "");
-  const [when, setWhen] = useState<"ready_by" | "start_at">("ready_by");
+  const [asks, setAsks] = useState<Ask[]>(() => {
+    const first = params.get("dough") ?? lastDough.get();
+    return first ? [{ dough_id: first, times: 1, overnight: false }] : [];
+  });
+  const [when, setWhen] = useState<When>("ready_by");
   const [at, setAt] = useState(tomorrowAtSix);
-  const [trays, setTrays] = useState<"1" | "2" | "3" | "4">("2");
-  const [racks, setRacks] = useState<"1" | "2">("1");
+  const [racks, setRacks] = useState<"1" | "2" | "3">("1");
+  const [hands, setHands] = useState<"1" | "2">("1");
+  const [resting, setResting] = useState(false);
+  const [from, setFrom] = useState("22:00");
+  const [to, setTo] = useState("07:00");
   const [errors, setErrors] = useState<FieldError[]>([]);
   const [working, setWorking] = useState(false);
   const navigate = useNavigate();
   const client = useQueryClient();
   useEffect(() => {
-    if (doughs && !doughs.some((dough) => dough.id === doughId)) setDoughId(doughs[0]?.id ?? "");
-  }, [doughs, doughId]);
-  const error = (...fields: string[]) => errors.find((one) => fields.includes(one.field.replace("day.", "")));
+    if (!doughs) return;
+    setAsks((now) => {
+      const there = now.filter((ask) => doughs.some((dough) => dough.id === ask.dough_id));
+      if (there.length || !doughs[0]) return there.length === now.length ? now : there;
+      return [{ dough_id: doughs[0].id, times: 1, overnight: false }];
+    });
+  }, [doughs]);
+  const error = (...fields: string[]) => errors.find((one) => fields.includes(one.field));
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const moment = new Date(at);
-    if (Number.isNaN(moment.getTime())) {
+    if (when !== "soonest" && Number.isNaN(moment.getTime())) {
       setErrors([{ field: "at", message: "Give a date and a time, such as tomorrow at 18:00." }]);
       return;
     }
@@ -50,8 +65,15 @@ export function Day() {
     setErrors([]);
     try {
       const body = {
-        dough_id: doughId,
-        day: { when, at: moment.toISOString(), trays: Number(trays), racks: Number(racks) },
+        doughs: asks,
+        when,
+        at: (when === "soonest" ? new Date() : moment).toISOString(),
+        racks: Number(racks),
+        hands: Number(hands),
+        closed: resting
+          ? { from_min: minutesOf(from), to_min: minutesOf(to), offset_min: -new Date().getTimezoneOffset() }
+          : null,
+        fewer_trays: 0,
       };
       const plan = await need(api.POST("/api/plans", { body }));
       client.setQueryData(["plan", plan.id], plan);
@@ -65,19 +87,14 @@ export function Day() {
     }
   };
   const atError = error("at");
-  const general = errors.find((one) => !["at", "day.at", "trays", "racks"].includes(one.field));
+  const general = errors.find((one) => !["at", "racks"].includes(one.field));
   return (
     <>
       <PlaceHeader title="The bake day" />
-      <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+      <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <Panel title="Plan the baking">
           <form className="grid gap-4 p-4" onSubmit={submit}>
-            <Select
-              label="Dough"
-              value={doughId}
-              onValue={setDoughId}
-              options={(doughs ?? []).map((dough) => [dough.id, dough.name] as const)}
-            />
+            <DoughAsks asks={asks} doughs={doughs ?? []} onAsks={setAsks} />
             <Segments
               label="The clock fixes"
               value={when}
@@ -85,19 +102,22 @@ export function Day() {
               options={[
                 ["ready_by", "Ready by"],
                 ["start_at", "Start at"],
+                ["soonest", "As soon as can be"],
               ]}
             />
-            <Field label={when === "ready_by" ? "All cookies cold by" : "Start at"} error={atError?.message}>
-              {(ids) => (
-                <input
-                  {...ids}
-                  type="datetime-local"
-                  className="control w-64"
-                  value={at}
-                  onChange={(event) => setAt(event.target.value)}
-                />
-              )}
-            </Field>
+            {when !== "soonest" && (
+              <Field label={when === "ready_by" ? "All ready by" : "Start at"} error={atError?.message}>
+                {(ids) => (
+                  <input
+                    {...ids}
+                    type="datetime-local"
+                    className="control w-64"
+                    value={at}
+                    onChange={(event) => setAt(event.target.value)}
+                  />
+                )}
+              </Field>
+            )}
             {atError?.remedy && (
               <Button
                 className="justify-self-start"
@@ -107,66 +127,164 @@ export function Day() {
                 {clock(new Date(atError.remedy.value), kitchen ?? { units: "metric" })}
               </Button>
             )}
-            <div className="grid grid-cols-2 gap-4">
-              <div>
-                <Segments
-                  label="Trays in use"
-                  value={trays}
-                  onValue={setTrays}
-                  options={(["1", "2", "3", "4"] as const).map((n) => [n, n] as const)}
-                />
-                {error("trays") && (
-                  <p className="mt-1 font-medium text-stop-edge">{error("trays")?.message}</p>
-                )}
-              </div>
+            <div className="grid gap-4 sm:grid-cols-2">
               <div>
                 <Segments
                   label="In the oven at once"
                   value={racks}
                   onValue={setRacks}
-                  options={[
-                    ["1", "1 tray"],
-                    ["2", "2 trays"],
-                  ]}
+                  options={(["1", "2", "3"] as const)
+                    .slice(0, Math.max(2, kitchen?.rack_positions ?? 2))
+                    .map((n) => [n, n === "1" ? "1 tray" : `${n} trays`] as const)}
                 />
                 {error("racks") && (
                   <p className="mt-1 font-medium text-stop-edge">{error("racks")?.message}</p>
                 )}
               </div>
+              <Segments
+                label="Hands"
+                value={hands}
+                onValue={setHands}
+                options={[
+                  ["1", "just me"],
+                  ["2", "and a helper"],
+                ]}
+              />
+            </div>
+            <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+              <Switch label="Hands rest at night" checked={resting} onChecked={setResting} />
+              {resting && (
+                <>
+                  <TimeField label="From" value={from} onValue={setFrom} />
+                  <TimeField label="to" value={to} onValue={setTo} />
+                </>
+              )}
             </div>
             {general && <Note severity="stop">{general.message}</Note>}
-            <Button type="submit" kind="main" disabled={working || !doughId} className="justify-self-start">
+            <Button
+              type="submit"
+              kind="main"
+              disabled={working || !asks.length}
+              className="justify-self-start"
+            >
               {working ? "Working it out…" : "Make the plan"}
             </Button>
+            <p className="text-[14.5px] text-quiet">
+              How long each step takes is your kitchen's: correct the times under Kitchen.
+            </p>
           </form>
         </Panel>
-        <Panel title="Plans made">
-          {plans?.length ? (
-            <ul className="divide-y divide-line">
-              {plans.map((plan) => (
-                <li key={plan.id}>
-                  <Link
-                    to={`/day/${plan.id}`}
-                    className="flex min-h-14 items-center justify-between gap-3 px-4 py-2 hover:bg-white"
-                  >
-                    <span className="font-bold">{plan.dough_name}</span>
-                    <span className="text-right text-[15px]">
-                      {day(new Date(plan.starts_at))}
-                      <br />
-                      {clock(new Date(plan.starts_at), kitchen ?? { units: "metric" })} to{" "}
-                      {clock(new Date(plan.ends_at), kitchen ?? { units: "metric" })}
-                    </span>
-                  </Link>
-                </li>
-              ))}
-            </ul>
-          ) : (
-            <p className="p-4 text-quiet">
-              No plan yet. Choose a dough and a time, and the first one appears here.
-            </p>
-          )}
-        </Panel>
+        <PlansMade />
       </div>
     </>
+  );
+}
+
+const minutesOf = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
+
+function TimeField(props: { label: string; value: string; onValue: (value: string) => void }) {
+  return (
+    <Field label={props.label}>
+      {(ids) => (
+        <input
+          {...ids}
+          type="time"
+          className="control w-32"
+          value={props.value}
+          onChange={(event) => event.target.value && props.onValue(event.target.value)}
+        />
+      )}
+    </Field>
+  );
+}
+
+function DoughAsks(props: { asks: Ask[]; doughs: Schemas["DoughSummary"][]; onAsks: (asks: Ask[]) => void }) {
+  const { asks, doughs, onAsks } = props;
+  const put = (index: number, part: Partial<Ask>) =>
+    onAsks(asks.map((ask, i) => (i === index ? { ...ask, ...part } : ask)));
+  const left = doughs.filter((dough) => !asks.some((ask) => ask.dough_id === dough.id));
+  return (
+    <fieldset className="grid gap-2.5">
+      <legend className="mb-1 font-semibold">What is baked</legend>
+      {asks.map((ask, index) => (
+        <div key={ask.dough_id} className="flex flex-wrap items-end gap-2.5">
+          <div className="min-w-48 flex-1">
+            <Select
+              label={asks.length > 1 ? `Dough ${index + 1}` : "Dough"}
+              value={ask.dough_id}
+              onValue={(dough_id) => put(index, { dough_id })}
+              options={doughs
+                .filter((dough) => dough.id === ask.dough_id || left.includes(dough))
+                .map((dough) => [dough.id, dough.name] as const)}
+            />
+          </div>
+          <NumberField
+            label="Batches"
+            unit="×"
+            width="w-18"
+            value={ask.times}
+            min={0.1}
+            max={8}
+            step={0.5}
+            onValue={(times) => put(index, { times })}
+          />
+          <Switch
+            label="Chill overnight"
+            checked={ask.overnight}
+            onChecked={(overnight) => put(index, { overnight })}
+          />
+          {asks.length > 1 && (
+            <Button
+              kind="quiet"
+              aria-label={`Leave out dough ${index + 1}`}
+              onClick={() => onAsks(asks.filter((_, i) => i !== index))}
+            >
+              Leave out
+            </Button>
+          )}
+        </div>
+      ))}
+      {asks.length < MOST_DOUGHS && left[0] && (
+        <Button
+          className="justify-self-start"
+          onClick={() => left[0] && onAsks([...asks, { dough_id: left[0].id, times: 1, overnight: false }])}
+        >
+          And another dough
+        </Button>
+      )}
+    </fieldset>
+  );
+}
+
+function PlansMade() {
+  const { data: plans } = usePlans();
+  const { data: kitchen } = useKitchen();
+  const units = kitchen ?? { units: "metric" as const };
+  return (
+    <Panel title="Plans made">
+      {plans?.length ? (
+        <ul className="divide-y divide-line">
+          {plans.map((plan) => (
+            <li key={plan.id}>
+              <Link
+                to={`/day/${plan.id}`}
+                className="flex min-h-14 items-center justify-between gap-3 px-4 py-2 hover:bg-white"
+              >
+                <span className="font-bold">{plan.title}</span>
+                <span className="text-right text-[15px] whitespace-nowrap">
+                  {day(new Date(plan.starts_at))}
+                  <br />
+                  {clock(new Date(plan.starts_at), units)} to {clock(new Date(plan.ends_at), units)}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="p-4 text-quiet">
+          No plan yet. Choose the doughs and a time, and the first one appears here.
+        </p>
+      )}
+    </Panel>
   );
 }

@@ -1,35 +1,66 @@
-/** One plan: the board of places over time, the list by the clock, and a page that prints. */
+/** One plan: the board of places over time, its lists, a change of mind, and the ways out of the app. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { Tabs } from "radix-ui";
+import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api, need, type SavedPlan, type Step } from "../../client/api";
+import { type ApiError, api, need, type SavedPlan, type Schemas, type Step } from "../../client/api";
 import { useKitchen } from "../../client/hooks";
-import { Board } from "../../drawing/board";
+import { Board, pinOf } from "../../drawing/board";
 import { Button, Segments } from "../../pieces/controls";
-import { Panel } from "../../pieces/notes";
+import { Note, Panel } from "../../pieces/notes";
 import { clock, day, duration, plural, type UnitsOf } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
 import { Missing } from "../bench/Bench";
+import { ChangeSheet } from "./ChangeSheet";
+import { ClockList, MiseList, TrayList } from "./PlanLists";
+import { StepDetail } from "./StepDetail";
 
-const HANDS_ONLY = new Set<Step["place"]>(["hands"]);
-/** Passive steps that must be begun by someone, so they belong in the list of things to do. */
-const BEGUN = new Set<Step["kind"]>(["soften", "preheat", "chill", "temper"]);
+type Change = Schemas["ChangeRequest"]["change"];
 
 export function PlanView() {
   const { id = "" } = useParams();
   const { data: kitchen } = useKitchen();
+  const client = useQueryClient();
   const { data: saved, error } = useQuery({
     queryKey: ["plan", id],
     queryFn: () => need(api.GET("/api/plans/{plan_id}", { params: { path: { plan_id: id } } })),
   });
-  const [zoom, setZoom] = useState<"1" | "2" | "4">("1");
+  const [zoom, setZoom] = useState<Zoom>("1");
+  const [active, setActive] = useState<Step>();
+  const [changing, setChanging] = useState(false);
+  const [working, setWorking] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const now = useNow();
   const navigate = useNavigate();
-  const client = useQueryClient();
   if (error) return <Missing message={error.message} />;
   if (!saved || !kitchen) return <PlaceHeader title="The bake day" />;
   const { plan } = saved;
   const start = new Date(plan.start);
   const at = (seconds: number) => clock(new Date(start.getTime() + seconds * 1000), kitchen);
+  const keep = (next: SavedPlan) => {
+    client.setQueryData(["plan", id], next);
+    client.invalidateQueries({ queryKey: ["plans"] });
+    setActive(undefined);
+  };
+  const change = async (wanted: Change) => {
+    setWorking(true);
+    setProblem(undefined);
+    try {
+      const body = { revision: saved.revision, change: wanted };
+      keep(await need(api.POST("/api/plans/{plan_id}/changes", { params: { path: { plan_id: id } }, body })));
+      setChanging(false);
+    } catch (failure) {
+      setProblem((failure as ApiError).errors[0]?.message ?? (failure as Error).message);
+    } finally {
+      setWorking(false);
+    }
+  };
+  const pin = (step: Step, start_s: number | null) => {
+    const what = pinOf(step);
+    if (!what) return;
+    const moment = start_s == null ? null : new Date(start.getTime() + Math.round(start_s / 30) * 30_000);
+    change({ kind: "pinned", ...what, at: moment?.toISOString() ?? null });
+  };
   const remove = async () => {
     await need(api.DELETE("/api/plans/{plan_id}", { params: { path: { plan_id: id } } }));
     client.invalidateQueries({ queryKey: ["plans"] });
@@ -37,47 +68,77 @@ export function PlanView() {
   };
   return (
     <>
-      <PlaceHeader title={`${saved.dough_name}, ${day(start)}`}>
+      <PlaceHeader title={day(start)}>
         <Button kind="quiet" onClick={remove}>
           Throw away
         </Button>
-        <Button onClick={() => navigate(`/day?dough=${saved.dough_id}`)}>Plan again</Button>
+        <Button onClick={() => setChanging(true)}>Change of mind</Button>
         <Button kind="main" onClick={() => window.print()}>
           Print
         </Button>
       </PlaceHeader>
       <div className="grid gap-4 p-5">
-        <Summary saved={saved} at={at} units={kitchen} />
+        <Summary saved={saved} at={at} units={kitchen} onPlan={keep} />
+        {problem && <Note severity="stop">{problem}</Note>}
+        <Changed plan={plan} />
         <Panel
           title="The board"
           aside={
-            <div className="no-print py-1">
-              <Zoom value={zoom} onValue={setZoom} />
+            <div className="no-print flex items-center gap-3 py-1">
+              {working && <span role="status">Working it out…</span>}
+              <ZoomPick value={zoom} onValue={setZoom} />
             </div>
           }
         >
-          <Board plan={plan} zoom={Number(zoom)} at={at} />
+          <Board
+            plan={plan}
+            zoom={Number(zoom)}
+            at={at}
+            active={active}
+            onActive={setActive}
+            onPin={pin}
+            now_s={(now.getTime() - start.getTime()) / 1000}
+          />
+          <StepDetail
+            step={active}
+            plan={plan}
+            start_ms={start.getTime()}
+            at={at}
+            onPin={pin}
+            working={working}
+          />
         </Panel>
-        <Panel
-          title="By the clock"
-          aside={
-            <span className="text-[15px] text-quiet">
-              {plural(plan.job.pieces.length, "load")}, hands busy {duration(plan.hands_s)}
-            </span>
-          }
-        >
-          <ClockList steps={plan.steps} at={at} />
-        </Panel>
+        <Lists saved={saved} at={at} />
         <p className="text-[15px] text-quiet">
           Hot trays and hot sugar burn: dry mitts, and children away from the oven door. Bake times are
           predictions; the look of the cookie decides.
         </p>
       </div>
+      <ChangeSheet
+        plan={plan}
+        open={changing}
+        onOpen={setChanging}
+        onChange={change}
+        working={working}
+        problem={problem}
+      />
     </>
   );
 }
 
-function Zoom({ value, onValue }: { value: "1" | "2" | "4"; onValue: (value: "1" | "2" | "4") => void }) {
+/** The moment, to the half minute. */
+function useNow(): Date {
+  const [now, setNow] = useState(() => new Date());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(new Date()), 30_000);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}
+
+type Zoom = "1" | "2" | "4" | "8" | "16";
+
+function ZoomPick({ value, onValue }: { value: Zoom; onValue: (value: Zoom) => void }) {
   return (
     <div className="[&_legend]:sr-only">
       <Segments
@@ -88,9 +149,77 @@ function Zoom({ value, onValue }: { value: "1" | "2" | "4"; onValue: (value: "1"
           ["1", "Whole"],
           ["2", "× 2"],
           ["4", "× 4"],
+          ["8", "× 8"],
+          ["16", "× 16"],
         ]}
       />
     </div>
+  );
+}
+
+function Changed({ plan }: { plan: Schemas["Plan"] }) {
+  if (!plan.moved.length && !plan.overstepped.length) return null;
+  return (
+    <div className="grid gap-2">
+      {plan.overstepped.length > 0 && (
+        <Note severity="ask">
+          <strong>Could not be kept:</strong> {plan.overstepped.join("; ")}.
+        </Note>
+      )}
+      {plan.moved.length > 0 && (
+        <details className="enamel px-4 py-2">
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">
+            {plural(plan.moved.length, "step")} moved by the last change
+          </summary>
+          <ul className="pb-2 text-[15px]">
+            {plan.moved.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+function Lists({ saved, at }: { saved: SavedPlan; at: (seconds: number) => string }) {
+  const { plan } = saved;
+  const lists = [
+    ["clock", "By the clock", <ClockList key="c" steps={plan.steps} at={at} />],
+    ["trays", "Tray by tray", <TrayList key="t" steps={plan.steps} at={at} />],
+    ["mise", "Take out when", <MiseList key="m" steps={plan.steps} at={at} />],
+  ] as const;
+  return (
+    <Panel
+      title="What to do"
+      aside={
+        <span className="text-[15px] text-quiet">
+          {plural(plan.work.loads.length, "load")}, hands busy {duration(plan.hands_s)}
+        </span>
+      }
+    >
+      <Tabs.Root defaultValue="clock">
+        <Tabs.List
+          aria-label="Lists"
+          className="no-print flex flex-wrap gap-1 border-b border-line px-4 py-1.5"
+        >
+          {lists.map(([value, label]) => (
+            <Tabs.Trigger
+              key={value}
+              value={value}
+              className="min-h-11 rounded-[10px] px-4 font-semibold hover:bg-well data-[state=active]:bg-ink data-[state=active]:text-white"
+            >
+              {label}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {lists.map(([value, , list]) => (
+          <Tabs.Content key={value} value={value} tabIndex={-1}>
+            {list}
+          </Tabs.Content>
+        ))}
+      </Tabs.Root>
+    </Panel>
   );
 }
 
@@ -98,66 +227,100 @@ function Summary({
   saved,
   at,
   units,
+  onPlan,
 }: {
   saved: SavedPlan;
   at: (seconds: number) => string;
   units: UnitsOf;
+  onPlan: (plan: SavedPlan) => void;
 }) {
   const { plan, request } = saved;
   const total = (new Date(plan.end).getTime() - new Date(plan.start).getTime()) / 1000;
+  const startDay = day(new Date(plan.start));
+  const endDay = day(new Date(plan.end));
   return (
-    <div className="flex flex-wrap items-baseline gap-x-8 gap-y-1">
-      <p className="text-[26px] leading-tight font-extrabold">
-        <span className="text-[16px] font-medium text-quiet">Start </span>
-        <span data-testid="plan-start">{at(0)}</span>
-        <span className="ml-6 text-[16px] font-medium text-quiet">All cold </span>
-        <span data-testid="plan-end">{at(total)}</span>
-      </p>
-      <p className="max-w-3xl text-[15px]">
-        {request.when === "ready_by" &&
-          `Asked for ${clock(new Date(request.at), units)}, with ten minutes in hand. `}
-        {plan.proof} {plan.saving}
-      </p>
+    <div className="grid gap-2">
+      <p className="text-[19px] font-bold">{saved.title}</p>
+      <div className="flex flex-wrap items-baseline gap-x-8 gap-y-1">
+        <p className="text-[26px] leading-tight font-extrabold">
+          <span className="text-[16px] font-medium text-quiet">Start </span>
+          <span data-testid="plan-start">{at(0)}</span>
+          <span className="ml-6 text-[16px] font-medium text-quiet">
+            All ready {endDay === startDay ? "" : `${endDay}, `}
+          </span>
+          <span data-testid="plan-end">{at(total)}</span>
+        </p>
+        <p className="max-w-3xl text-[15px]">
+          {request.when === "ready_by" &&
+            `Asked for ${clock(new Date(request.at), units)}, with ten minutes in hand. `}
+          {plan.proof} {plan.saving}
+        </p>
+      </div>
+      <Helpers saved={saved} onPlan={onPlan} />
     </div>
   );
 }
 
-function ClockList({ steps, at }: { steps: Step[]; at: (seconds: number) => string }) {
-  const rows = steps.filter((step) => HANDS_ONLY.has(step.place) || BEGUN.has(step.kind));
+/** What more would help, looking on for a shorter plan, and the plan as a file. */
+function Helpers({ saved, onPlan }: { saved: SavedPlan; onPlan: (plan: SavedPlan) => void }) {
+  const [savings, setSavings] = useState<Schemas["Saving"][]>();
+  const [busy, setBusy] = useState<"savings" | "search">();
+  const [said, setSaid] = useState<string>();
+  const path = { params: { path: { plan_id: saved.id } } };
+  const help = async () => {
+    setBusy("savings");
+    try {
+      setSavings(await need(api.POST("/api/plans/{plan_id}/savings", path)));
+    } finally {
+      setBusy(undefined);
+    }
+  };
+  const look = async () => {
+    setBusy("search");
+    setSaid(undefined);
+    try {
+      const next = await need(api.POST("/api/plans/{plan_id}/search", { ...path, body: { seconds: 20 } }));
+      setSaid(next.revision === saved.revision ? "Nothing shorter was found." : "A shorter plan was found.");
+      onPlan(next);
+    } catch (failure) {
+      setSaid((failure as Error).message);
+    } finally {
+      setBusy(undefined);
+    }
+  };
+  const linked = "inline-flex min-h-11 items-center px-3 font-medium underline underline-offset-4";
   return (
-    <ol className="divide-y divide-line">
-      {rows.map((step) => (
-        <li
-          key={`${step.kind}${step.start_s}${step.load}`}
-          className="grid grid-cols-[6rem_1fr_auto] items-baseline gap-x-4 px-4 py-1.5"
-        >
-          <span className="text-[17px] font-bold">{at(step.start_s)}</span>
-          <span>
-            <span className="font-semibold">{step.title}</span>
-            {step.detail && <span className="text-quiet"> {step.detail}</span>}
-            {step.kind === "load" && <LookNote steps={steps} load={step.load ?? 0} at={at} />}
-          </span>
-          <span className="text-[15px] text-quiet">
-            {duration(step.end_s - step.start_s) === "0 min" ? "½ min" : duration(step.end_s - step.start_s)}
-          </span>
-        </li>
-      ))}
-      <li className="grid grid-cols-[6rem_1fr] gap-x-4 px-4 py-1.5">
-        <span className="text-[17px] font-bold">
-          {at(Math.max(...steps.filter((step) => step.kind === "cool").map((step) => step.end_s)))}
+    <div className="no-print flex flex-wrap items-center gap-x-2 gap-y-1">
+      <Button onClick={help} disabled={busy != null}>
+        {busy === "savings" ? "Working it out…" : "What would help?"}
+      </Button>
+      {!saved.plan.proved &&
+        (busy === "search" ? (
+          <Button onClick={() => need(api.DELETE("/api/plans/{plan_id}/search", path))}>Stop looking</Button>
+        ) : (
+          <Button onClick={look} disabled={busy != null}>
+            Keep looking for a shorter one
+          </Button>
+        ))}
+      <a className={linked} href={`/api/plans/${saved.id}/calendar`} download>
+        Calendar (.ics)
+      </a>
+      <a className={linked} href={`/api/plans/${saved.id}/table`} download>
+        Table (CSV)
+      </a>
+      {said && <span role="status">{said}</span>}
+      {savings && (
+        <span role="status" className="text-[15px]">
+          {savings
+            .map((one) =>
+              one.saves_min > 0
+                ? `${one.label} would save ${duration(one.saves_min * 60)}`
+                : `${one.label} would save nothing`,
+            )
+            .join("; ")}
+          .
         </span>
-        <span className="font-semibold">The last cookies are cold</span>
-      </li>
-    </ol>
+      )}
+    </div>
   );
-}
-
-function LookNote({ steps, load, at }: { steps: Step[]; load: number; at: (seconds: number) => string }) {
-  const bake = steps.find((step) => step.kind === "bake" && step.load === load);
-  return bake ? (
-    <span className="text-quiet">
-      {" "}
-      Out at about {at(bake.end_s)}. {bake.detail}
-    </span>
-  ) : null;
 }

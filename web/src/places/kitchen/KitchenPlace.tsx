@@ -6,6 +6,7 @@ import { LengthField, RoomField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { HabitFields } from "../doughs/NewDough";
+import { PacePanel, RoomPanel } from "./BakeDayPanels";
 
 const KINDS: readonly (readonly [Tray["kind"], string])[] = [
   ["light", "Light metal"],
@@ -100,33 +101,37 @@ export function KitchenPlace() {
               />
             </div>
           </Panel>
+          <RoomPanel kitchen={kitchen} onKitchen={set} />
         </div>
-        <Panel
-          title="Trays"
-          aside={
-            <Button kind="quiet" onClick={() => set({ trays: [...kitchen.trays, newTray(kitchen)] })}>
-              Add a tray
-            </Button>
-          }
-        >
-          <ul className="divide-y divide-line">
-            {kitchen.trays.map((tray) => (
-              <TrayFields
-                key={tray.id}
-                tray={tray}
-                kitchen={kitchen}
-                onTray={(next) =>
-                  set({ trays: kitchen.trays.map((other) => (other.id === tray.id ? next : other)) })
-                }
-                onRemove={
-                  kitchen.trays.length > 1
-                    ? () => set({ trays: kitchen.trays.filter((other) => other.id !== tray.id) })
-                    : undefined
-                }
-              />
-            ))}
-          </ul>
-        </Panel>
+        <div className="grid gap-4">
+          <Panel
+            title="Trays"
+            aside={
+              <Button kind="quiet" onClick={() => set({ trays: [...kitchen.trays, newTray(kitchen)] })}>
+                Add a tray
+              </Button>
+            }
+          >
+            <ul className="divide-y divide-line">
+              {kitchen.trays.map((tray) => (
+                <TrayFields
+                  key={tray.id}
+                  tray={tray}
+                  kitchen={kitchen}
+                  onTray={(next) =>
+                    set({ trays: kitchen.trays.map((other) => (other.id === tray.id ? next : other)) })
+                  }
+                  onRemove={
+                    kitchen.trays.length > 1
+                      ? () => set({ trays: kitchen.trays.filter((other) => other.id !== tray.id) })
+                      : undefined
+                  }
+                />
+              ))}
+            </ul>
+          </Panel>
+          <PacePanel kitchen={kitchen} onKitchen={set} />
+        </div>
       </div>
     </>
   );

@@ -1,0 +1,281 @@
+"""A change of mind in mid-day: the plan is made again around what is done and under way, moving as little as can be."""
+
+from datetime import datetime, timedelta
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from ..problems import stop
+from ..value import Value
+from .model import DayModel, Freeze, NoSolutionError
+from .place import Allowance, Builder
+from .plan import Plan, PlanRefusedError, plan_of
+from .search import Aim
+from .times import TICK_S, LoadTimes, Ticks, Timetable, to_ticks
+from .work import DayWork, Pin
+
+REPAIR_LIMIT = 0.08  # deterministic: under a second on a small machine
+OVERSTEPS = (0, 20, 60, 180, 2000)  # ticks, tried in turn
+
+
+class BakesLonger(Value):
+    """A load needs more minutes: the oven is slow."""
+
+    kind: Literal["bakes_longer"] = "bakes_longer"
+    load: int = Field(ge=0)
+    minutes: float = Field(gt=0, le=90)
+
+
+class OvenSlower(Value):
+    """Every bake still to come takes this share longer."""
+
+    kind: Literal["oven_slower"] = "oven_slower"
+    percent: float = Field(gt=0, le=100)
+
+
+class TrayBroken(Value):
+    """One tray of a kind is out of use."""
+
+    kind: Literal["tray_broken"] = "tray_broken"
+    tray: str = Field(max_length=40)
+
+
+class DoughDropped(Value):
+    """A dough is not made, or no more of it is shaped."""
+
+    kind: Literal["dough_dropped"] = "dough_dropped"
+    dough: int = Field(ge=0)
+
+
+class TimeLost(Value):
+    """Nothing is begun for so long."""
+
+    kind: Literal["time_lost"] = "time_lost"
+    minutes: float = Field(gt=0, le=24 * 60)
+
+
+class Pinned(Value):
+    """A step is to begin at a time (or, without one, no longer has to)."""
+
+    kind: Literal["pinned"] = "pinned"
+    what: str = Field(pattern="^(weigh|mix|out|shape|load|transfer)$")
+    index: int = Field(ge=0)
+    at: datetime | None = None
+
+
+AnyChange = BakesLonger | OvenSlower | TrayBroken | DoughDropped | TimeLost | Pinned
+Change = Annotated[AnyChange, Field(discriminator="kind")]
+
+
+def repaired(plan: Plan, change: AnyChange, now: datetime) -> Plan:
+    """The plan after a change. `now` decides what has begun. Raises PlanRefusedError at the field where it cannot be."""
+    now_s = max(0, int((now - plan.origin).total_seconds()), plan.done_before_s)
+    begun = now > plan.start
+    tick = -(-now_s // TICK_S) if begun else 0
+    if isinstance(change, Pinned):
+        return _pinned(plan, change, tick)
+    if isinstance(change, DoughDropped):
+        return _without(plan, change.dough, tick)
+    work, lost, resume = plan.work, {}, tick
+    if isinstance(change, BakesLonger):
+        work = _longer(work, plan.table, {change.load: change.minutes * 60}, tick)
+    elif isinstance(change, OvenSlower):
+        extra = {i: load.bake_s * change.percent / 100 for i, load in enumerate(work.loads)}
+        work = _longer(work, plan.table, extra, tick)
+    elif isinstance(change, TrayBroken):
+        if work.room.trays.get(change.tray, 0) < 2:
+            raise PlanRefusedError(
+                stop("tray", "It is the only tray of its kind: drop what is baked on it, or plan anew with another.")
+            )
+        lost = {change.tray: 1}
+    else:
+        resume = tick + round(change.minutes * 60 / TICK_S)
+    return _around(plan, work, tick, resume, lost)
+
+
+def _longer(work: DayWork, table: Timetable, extra_s: dict[int, float], tick: int) -> DayWork:
+    t = to_ticks(work)
+    loads = list(work.loads)
+    for i, seconds in extra_s.items():
+        if i >= len(loads):
+            raise PlanRefusedError(stop("load", "There is no such tray in this plan."))
+        if table.loads[i].load + t.loads[i].slot <= tick:
+            continue  # it is out already
+        loads[i] = loads[i].model_copy(update={"bake_s": round(loads[i].bake_s + seconds)})
+    return work.model_copy(update={"loads": tuple(loads)})
+
+
+def _around(plan: Plan, work: DayWork, tick: int, resume: int, lost: dict[str, int]) -> Plan:
+    """Made again from `tick` on, nothing begun before `resume`: the answer at hand first, then the model's from there."""
+    t = to_ticks(work.model_copy(update={"deadline_s": None}))
+    lost_from = {kind: _free_from(t, plan.table, kind, tick, count) for kind, count in lost.items()}
+    patch = patched(t, plan.table, tick, resume, lost_from)
+    best = patch
+    freeze = Freeze(plan.table, tick, resume, lost, lost_from)
+    start = patch or plan.table
+    model = DayModel(t, start.finish(t) + 240, freeze)
+    model.suggest(start)
+    model.steady(plan.table)
+    try:
+        best, _, _ = model.run(REPAIR_LIMIT)
+    except NoSolutionError as error:
+        if best is None:
+            raise PlanRefusedError(
+                stop("change", "No way was found to go on from here. Plan the rest anew.")
+            ) from error
+    assert best is not None
+    kept = work.model_copy(update={"deadline_s": None, "pins": ()})
+    made = plan_of(kept, plan.words, plan.origin, best, 0, False, Aim.SOONEST, soft=True)
+    return _compared(plan, made, tick)
+
+
+def _free_from(t: Ticks, table: Timetable, kind: str, tick: int, count: int) -> int:
+    """The first tick from which one tray fewer is enough for what is under way."""
+    held = [
+        times.transfer + t.loads[i].transfer + t.tray_cool
+        for i, times in enumerate(table.loads)
+        if t.loads[i].tray == kind and times.shape[0] < tick < times.transfer + t.loads[i].transfer + t.tray_cool
+    ]
+    over = len(held) - (t.trays[kind] - count)
+    return tick if over <= 0 else sorted(held)[over - 1]
+
+
+def patched(t: Ticks, was: Timetable, tick: int, resume: int, lost_from: dict[str, int]) -> Timetable | None:
+    """The repair by hand: what has begun stays; the rest follows in the old order, as early as may be; longest times are
+    overstepped only where they must be."""
+    for overstep in OVERSTEPS:
+        builder = Builder(t, Allowance(overstep, 0 if overstep < 60 else 5000), resume)
+        for kind, start in lost_from.items():
+            builder.room.trays[kind].take(start, 5800 - start)
+        if _laid(builder, t, was, tick):
+            return builder.table()
+    return None
+
+
+def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
+    for d, made in enumerate(was.doughs):
+        if made.weigh < tick:
+            builder.put_dough(d, made)
+    for i, times in enumerate(was.loads):
+        if times.load < tick:
+            builder.put_load(i, _with_turn(t, i, times))
+    for d, made in sorted(enumerate(was.doughs), key=lambda item: item[1].weigh):
+        if made.weigh >= tick and not builder.dough(d):
+            return False
+    for i, times in sorted(enumerate(was.loads), key=lambda item: (item[1].load, item[0])):
+        if i in builder.loads:
+            continue
+        if times.shape[0] < tick:
+            builder.hold_hands(i, times.shape)
+            found = builder.into_oven(i, times.shape, times.shape[-1] + t.loads[i].shape[-1])
+            if found is None:
+                return False
+            builder.put_load(i, found, shaped=True)
+        elif not builder.load(i):
+            return False
+    for i, times in enumerate(was.loads):
+        if times.ice and times.ice[0] < tick:
+            builder.put_ice(i, times.ice)
+        elif not builder.ice(i):
+            return False
+    return True
+
+
+def _with_turn(t: Ticks, i: int, times: LoadTimes) -> LoadTimes:
+    """Times of a load in the oven whose bake got longer: what comes after moves on with it."""
+    empty = times.load + t.loads[i].slot + t.loads[i].hot
+    return LoadTimes(
+        times.shape, times.load, times.turn, max(times.transfer, empty + t.loads[i].rest), (), times.oven, times.parked
+    )
+
+
+def _pinned(plan: Plan, change: Pinned, tick: int) -> Plan:
+    pins = tuple(pin for pin in plan.work.pins if (pin.what, pin.index) != (change.what, change.index))
+    size = len(plan.work.doughs) if change.what in ("weigh", "mix", "out") else len(plan.work.loads)
+    if change.index >= size:
+        raise PlanRefusedError(stop("index", "There is no such step in this plan."))
+    if change.at is not None:
+        at_s = round((change.at - plan.origin).total_seconds() / TICK_S) * TICK_S
+        if at_s < tick * TICK_S:
+            raise PlanRefusedError(stop("at", "That is before now, or before the day begins. Choose a later time."))
+        pins = (*pins, Pin(what=change.what, index=change.index, at_s=at_s))
+    work = plan.work.model_copy(update={"pins": pins})
+    t = to_ticks(work)
+    horizon = (
+        max(plan.table.finish(t) + 480, *(pin.at_s // TICK_S + 480 for pin in pins))
+        if pins
+        else plan.table.finish(t) + 480
+    )
+    if t.deadline is not None:
+        horizon = min(horizon, t.deadline)
+    chosen = {(pin.what, pin.index): pin.at_s // TICK_S for pin in pins}
+    model = DayModel(t, horizon, Freeze(plan.table, tick, tick, {}, {}, strict=True) if tick else None, pins=chosen)
+    model.suggest(plan.table)
+    model.steady(plan.table)
+    try:
+        table = _first_found(model)
+    except NoSolutionError as error:
+        sure = "cannot begin then" if error.proved else "could not be made to begin then"
+        raise PlanRefusedError(
+            stop(
+                "at",
+                f"With the rest of the day as it is, this {sure}: something would wait too long, or the hands, racks or trays are taken.",
+            )
+        ) from error
+    made = plan_of(work, plan.words, plan.origin, table, 0, False, Aim.SOONEST, soft=bool(tick))
+    return _compared(plan, made, tick)
+
+
+def _first_found(model: DayModel) -> Timetable:
+    """Within the usual limit, or a few times that where it yields nothing at all. NoSolutionError after that."""
+    try:
+        return model.run(REPAIR_LIMIT)[0]
+    except NoSolutionError as error:
+        if error.proved:
+            raise
+        return model.run(6 * REPAIR_LIMIT)[0]
+
+
+def _without(plan: Plan, dough: int, tick: int) -> Plan:
+    """The day without the rest of a dough: what of it is shaped or in the oven is baked, and a begun dough stays made."""
+    work, table = plan.work, plan.table
+    if dough >= len(work.doughs):
+        raise PlanRefusedError(stop("dough", "There is no such dough in this plan."))
+    keep = [
+        i for i, load in enumerate(work.loads)
+        if load.dough != dough or table.loads[i].shape[0] < tick
+        or (load.after_log is not None and table.loads[load.after_log].shape[0] < tick)
+    ]  # fmt: skip
+    if not keep:
+        raise PlanRefusedError(stop("dough", "It is the only dough of the day: throw the plan away instead."))
+    whole = any(work.loads[i].dough == dough for i in keep)
+    doughs = [d for d in range(len(work.doughs)) if d != dough or whole]
+    where = {d: n for n, d in enumerate(doughs)}
+    number = {i: n for n, i in enumerate(keep)}
+    loads = tuple(
+        load.model_copy(update={"dough": where[load.dough], "after_log": None if load.after_log is None else number[load.after_log]})
+        for load in (work.loads[i] for i in keep)
+    )  # fmt: skip
+    smaller = work.model_copy(update={"doughs": tuple(work.doughs[d] for d in doughs), "loads": loads, "pins": ()})
+    cut = plan.model_copy(
+        update={
+            "work": smaller,
+            "words": tuple(plan.words[i] for i in keep),
+            "table": Timetable(tuple(table.doughs[d] for d in doughs), tuple(table.loads[i] for i in keep)),
+        }
+    )
+    return _around(cut, smaller, tick, tick, {})
+
+
+def _compared(before: Plan, after: Plan, tick: int) -> Plan:
+    """What moved by a minute or more, said; and the time before which all stands."""
+    old = {(s.kind, s.load, s.dough, s.title): before.start + timedelta(seconds=s.start_s) for s in before.steps}
+    moved = []
+    for step in after.steps:
+        was = old.get((step.kind, step.load, step.dough, step.title))
+        if was is None or step.place.value != "hands":
+            continue
+        by = round((after.start + timedelta(seconds=step.start_s) - was).total_seconds() / 60)
+        if abs(by) >= 1:
+            moved.append(f"{step.title}: {abs(by)} min {'later' if by > 0 else 'earlier'}")
+    return after.model_copy(update={"moved": tuple(dict.fromkeys(moved)), "done_before_s": tick * TICK_S})

@@ -1,0 +1,276 @@
+"""A timetable as steps a person can follow: named, placed, with trays, ovens and racks given out, and each knowing why it
+stands where it stands."""
+
+from collections.abc import Iterable
+
+from ..value import Value
+from .step import Heat, Kind, Lane, Step
+from .times import TICK_S, Ticks, Timetable
+from .work import DayWork
+
+
+class Words(Value):
+    """What the steps of one load are called: the verb of shaping, what to look for, the hot work, the finish."""
+
+    shape: str
+    look: str = ""
+    hot: str = ""
+    ice: str = ""
+    unit: str = "cookies"
+    dial: str = ""
+    chill_as: str = "a block or portions"
+
+
+def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Words, ...]) -> tuple[Step, ...]:
+    """Every step, in order of time. `words` has one entry a load."""
+    steps = [
+        step for d in range(len(work.doughs)) for step in _dough_steps(work, t, table, d, _words_of(work, words, d))
+    ]
+    trays = _tray_names(work, t, table)
+    racks = _rack_numbers(t, table)
+    for i in range(len(work.loads)):
+        steps += _load_steps(work, t, table, i, trays[i], racks[i], words[i])
+    steps += _oven_steps(work, t, table, words)
+    ordered = sorted(steps, key=lambda step: (step.start_s, step.end_s, step.kind.value))
+    return tuple(_explained(work, ordered))
+
+
+def _words_of(work: DayWork, words: tuple[Words, ...], d: int) -> Words:
+    return next(words[i] for i, load in enumerate(work.loads) if load.dough == d)
+
+
+def _step(kind: Kind, title: str, place: Lane, heat: Heat, start: int, end: int, **rest: object) -> Step:
+    return Step(kind=kind, title=title, place=place, heat=heat, start_s=start * TICK_S, end_s=end * TICK_S, **rest)
+
+
+def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Words) -> list[Step]:
+    dough, ticks, times = work.doughs[d], t.doughs[d], table.doughs[d]
+    steps = []
+    if ticks.lead:
+        steps.append(
+            _step(Kind.SOFTEN, f"Take out what {dough.name} needs warm", Lane.COUNTER, Heat.SOFT, times.weigh - ticks.lead, times.weigh, dough=d,
+                  detail="Fat in 20 mm cubes, eggs. Ready when a fingertip leaves a clean dent.")
+        )  # fmt: skip
+    steps.append(
+        _step(
+            Kind.WEIGH,
+            f"Weigh {dough.name}",
+            Lane.HANDS,
+            Heat.COOL_ROOM,
+            times.weigh,
+            times.weigh + ticks.weigh,
+            dough=d,
+        )
+    )
+    done = times.mix + ticks.mix
+    steps.append(
+        _step(Kind.MIX, f"Mix {dough.name}", Lane.HANDS, Heat.SOFT, times.mix, done, dough=d,
+              detail="Stop when the flour is just combined. Raw flour and raw egg are not for tasting.")
+    )  # fmt: skip
+    if ticks.divide:
+        done = times.divide + ticks.divide
+        steps.append(
+            _step(
+                Kind.DIVIDE,
+                f"Divide {dough.name}",
+                Lane.HANDS,
+                Heat.COOL_ROOM,
+                times.divide,
+                done,
+                dough=d,
+                detail=f"As {words.chill_as}.",
+            )
+        )
+    if ticks.chill:
+        steps.append(
+            _step(Kind.CHILL, f"{dough.name} chills", Lane.FRIDGE, Heat.CHILLED, done, times.out, dough=d, detail=f"Wrapped, as {words.chill_as}.")
+        )  # fmt: skip
+        if ticks.temper and times.out - done > ticks.temper_after:
+            steps.append(
+                _step(
+                    Kind.TEMPER,
+                    f"{dough.name} warms a little",
+                    Lane.COUNTER,
+                    Heat.COOL_ROOM,
+                    times.out,
+                    times.out + ticks.temper,
+                    dough=d,
+                )
+            )
+    return steps
+
+
+def _load_steps(
+    work: DayWork, t: Ticks, table: Timetable, i: int, tray: str, rack: tuple[int, int], words: Words
+) -> list[Step]:
+    load, ticks, times = work.loads[i], t.loads[i], table.loads[i]
+    into_end = times.load + t.load
+    bake_end = into_end + ticks.bake
+    out_end = bake_end + t.unload
+    empty = out_end + ticks.hot
+    shaped = times.shape[-1] + ticks.shape[-1]
+    moved = times.transfer + ticks.transfer
+    own = {"dough": load.dough, "load": i, "tray": tray}
+    inside = {**own, "oven": rack[0], "rack": rack[1]}
+    where = f"Rack {rack[1]}." if len(t.ovens) == 1 else f"Oven {rack[0]}, rack {rack[1]}."
+    many = len(t.ovens) > 1 or t.ovens[0] > 1
+    steps = [
+        _step(Kind.FORM, f"{words.shape} {load.pieces}, {load.name}, on tray {tray}", Lane.HANDS, Heat.COOL_ROOM, start, start + length, **own)
+        for start, length in zip(times.shape, ticks.shape, strict=True)
+    ]  # fmt: skip
+    if times.load > shaped:
+        kind, place, heat = (
+            (Kind.PARK, Lane.FRIDGE, Heat.CHILLED) if times.parked else (Kind.WAIT, Lane.COUNTER, Heat.COOL_ROOM)
+        )
+        steps.append(
+            _step(
+                kind, f"Tray {tray} waits, {'cold' if times.parked else 'raw'}", place, heat, shaped, times.load, **own
+            )
+        )
+    steps += [
+        _step(Kind.LOAD, f"Tray {tray} into the oven, {load.name}", Lane.HANDS, Heat.HOT, times.load, into_end, detail=where, **inside),
+        _step(Kind.BAKE, f"Tray {tray}, {load.name}, bakes {ticks.bake * TICK_S / 60:g} min", Lane.OVEN, Heat.HOT, into_end, bake_end,
+              detail=words.look, **inside),
+        _step(Kind.UNLOAD, f"Tray {tray} out", Lane.HANDS, Heat.HOT, bake_end, out_end, detail="Dry mitts. Is it done? " + words.look, **inside),
+        _step(Kind.REST, f"Tray {tray} rests", Lane.COUNTER, Heat.COOLING, empty, times.transfer, **own),
+        _step(Kind.TRANSFER, f"Move {load.pieces} from tray {tray} to the rack", Lane.HANDS, Heat.COOLING, times.transfer, moved, **own),
+        _step(Kind.COOL, f"{load.name} cools", Lane.COOLING, Heat.COOLING, moved, moved + ticks.cool, **own),
+        _step(Kind.TRAY_COOL, f"Tray {tray} cools before raw dough touches it", Lane.COUNTER, Heat.COOLING, moved, moved + t.tray_cool, **own),
+    ]  # fmt: skip
+    if ticks.turn:
+        swap = "Turn" + (" and swap racks" if many else "")
+        steps.append(
+            _step(
+                Kind.TURN,
+                f"{swap}: tray {tray}",
+                Lane.HANDS,
+                Heat.HOT,
+                times.turn,
+                times.turn + ticks.turn,
+                detail="Half time: back to front.",
+                **own,
+            )
+        )
+    if ticks.hot:
+        steps.append(_step(Kind.HOT, f"At once, tray {tray}: {words.hot}", Lane.HANDS, Heat.HOT, out_end, empty, **own))
+    steps += [
+        _step(Kind.ICE, f"{words.ice}: {load.name}", Lane.HANDS, Heat.COLD, start, start + length, **own)
+        for start, length in zip(times.ice, ticks.ice, strict=True)
+    ]
+    if ticks.ice and ticks.dry:
+        end = times.ice[-1] + ticks.ice[-1]
+        steps.append(_step(Kind.DRY, f"{load.name} sets", Lane.COOLING, Heat.COLD, end, end + ticks.dry, **own))
+    return steps
+
+
+def _oven_steps(work: DayWork, t: Ticks, table: Timetable, words: tuple[Words, ...]) -> list[Step]:
+    """Heating each oven that is used, and every change of its temperature."""
+    steps = []
+    for oven in range(len(t.ovens)):
+        stays = sorted((times.load, i) for i, times in enumerate(table.loads) if times.oven == oven)
+        if not stays:
+            continue
+        first, i = stays[0]
+        which = "the oven" if len(t.ovens) == 1 else f"oven {oven + 1}"
+        steps.append(
+            _step(Kind.PREHEAT, f"Heat {which} to {words[i].dial}", Lane.OVEN, Heat.HOT, first - t.preheat, first, oven=oven + 1, rack=1,
+                  detail="Trust an oven thermometer over the dial.")
+        )  # fmt: skip
+        current = i
+        for at, j in stays[1:]:
+            gap = t.apart(current, j)
+            if gap is not None:
+                out = max(table.loads[k].load + t.loads[k].slot for begin, k in stays if begin < at)
+                steps.append(
+                    _step(Kind.OVEN_CHANGE, f"Turn {which} to {words[j].dial}", Lane.OVEN, Heat.HOT, out, at, oven=oven + 1, rack=1)
+                )  # fmt: skip
+                current = j
+            elif work.loads[j].oven_c != work.loads[current].oven_c:
+                current = j
+    return steps
+
+
+def _named(spans: Iterable[tuple[int, int, int]]) -> dict[int, int]:
+    """The lowest free number for each (start, end, item), in order of their starts."""
+    until: list[int] = []
+    chosen: dict[int, int] = {}
+    for start, end, item in sorted(spans):
+        free = next((n for n, busy in enumerate(until) if busy <= start), len(until))
+        if free == len(until):
+            until.append(end)
+        until[free] = end
+        chosen[item] = free
+    return chosen
+
+
+def _tray_names(work: DayWork, t: Ticks, table: Timetable) -> list[str]:
+    """Letters, one kind of tray after the other."""
+    names = [""] * len(work.loads)
+    taken = 0
+    for kind in t.trays:
+        spans = [
+            (times.shape[0], times.transfer + t.loads[i].transfer + t.tray_cool, i)
+            for i, times in enumerate(table.loads)
+            if t.loads[i].tray == kind
+        ]
+        chosen = _named(spans)
+        for i, number in chosen.items():
+            names[i] = chr(ord("A") + taken + number)
+        taken += max(chosen.values(), default=-1) + 1
+    return names
+
+
+def _rack_numbers(t: Ticks, table: Timetable) -> list[tuple[int, int]]:
+    racks = [(1, 1)] * len(table.loads)
+    for oven in range(len(t.ovens)):
+        spans = [
+            (times.load, times.load + t.loads[i].slot, i) for i, times in enumerate(table.loads) if times.oven == oven
+        ]
+        for i, number in _named(spans).items():
+            racks[i] = (oven + 1, number + 1)
+    return racks
+
+
+_ALWAYS = {
+    Kind.TURN: "Half time of its bake.", Kind.UNLOAD: "Its bake is over.", Kind.HOT: "It stiffens or shatters if left.",
+    Kind.SOFTEN: "It must be soft when weighing begins.", Kind.BAKE: "It is in the oven.",
+}  # fmt: skip
+
+
+def _explained(work: DayWork, steps: list[Step]) -> list[Step]:
+    """Each step with what it waits for: the thing of its own that ends where it begins, or what else holds its hands or
+    its place until then."""
+    found = []
+    for step in steps:
+        if step.kind in _ALWAYS:
+            found.append(step.model_copy(update={"why": _ALWAYS[step.kind]}))
+            continue
+        ends = [
+            other
+            for other in steps
+            if other is not step and abs(other.end_s - step.start_s) <= 30 and other.kind is not Kind.TRAY_COOL
+        ]
+        own = [
+            o
+            for o in ends
+            if (o.load is not None and o.load == step.load)
+            or (o.load is None and o.dough == step.dough and o.dough is not None)
+        ]
+        hands = [o for o in ends if step.place is Lane.HANDS and o.place is Lane.HANDS]
+        oven = [o for o in ends if step.kind is Kind.LOAD and o.kind in (Kind.UNLOAD, Kind.PREHEAT, Kind.OVEN_CHANGE)]
+        tray = [
+            o for o in steps
+            if step.kind is Kind.FORM and o.kind is Kind.TRAY_COOL and o.tray == step.tray and abs(o.end_s - step.start_s) <= 30
+        ]  # fmt: skip
+        for others, words in (
+            (tray, "The tray is cool from then on."),
+            (oven, "The oven is free and hot from then on."),
+        ):
+            if others:
+                found.append(step.model_copy(update={"why": words}))
+                break
+        else:
+            cause = next(iter(own or hands), None)
+            why = f"After “{cause.title}”." if cause else "Earlier would make something wait longer, or nothing sooner."
+            found.append(step.model_copy(update={"why": why}))
+    return found

@@ -1,0 +1,189 @@
+"""The day on a grid of half minutes: minima rounded up, maxima down, the bake to the nearest; and a timetable on it."""
+
+from dataclasses import dataclass, field
+
+from .work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork
+
+TICK_S = 30
+MIX_WITHIN = MIX_WITHIN_S // TICK_S
+TURN_SLACK = TURN_SLACK_S // TICK_S
+
+
+def up(seconds: float) -> int:
+    """Ticks that surely hold `seconds`."""
+    return int(-(-seconds // TICK_S))
+
+
+def chunks(work: int) -> tuple[int, ...]:
+    """Work (ticks) in pieces of at most four minutes, as even as can be; none for no work."""
+    if work == 0:
+        return ()
+    pieces = -(-work // (CHUNK_S // TICK_S))
+    base, extra = divmod(work, pieces)
+    return tuple(base + (1 if i < extra else 0) for i in range(pieces))
+
+
+@dataclass(frozen=True)
+class DoughTicks:
+    """As DoughWork, in ticks."""
+
+    lead: int
+    weigh: int
+    mix: int
+    divide: int
+    chill: int
+    chill_max: int
+    temper_after: int
+    temper: int
+    shelf: int
+    rechill: int
+
+
+@dataclass(frozen=True)
+class LoadTicks:
+    """As LoadWork, in ticks; `slot` from opening the door until the tray is out, `turn_at` half time from then."""
+
+    dough: int
+    tray: str
+    shape: tuple[int, ...]
+    oven_c: float
+    bake: int
+    turn: int
+    wait_max: int
+    hot: int
+    rest: int
+    rest_max: int
+    transfer: int
+    cool: int
+    area: int
+    after_log: int | None
+    slice_from: int
+    slice_to: int
+    scraps: bool
+    ice: tuple[int, ...]
+    dry: int
+    slot: int
+    turn_at: int
+    kind: tuple[object, ...] = field(compare=False)  # equal for loads that are alike
+
+
+@dataclass(frozen=True)
+class Ticks:
+    """The day's work and limits in ticks."""
+
+    doughs: tuple[DoughTicks, ...]
+    loads: tuple[LoadTicks, ...]
+    hands: int
+    mixers: int
+    bowls: int
+    shelf: int
+    tray_shelves: int
+    ovens: tuple[int, ...]
+    preheat: int
+    trays: dict[str, int]
+    tray_cool: int
+    area: int
+    load: int
+    unload: int
+    pause: int
+    park_max: int
+    closed: tuple[tuple[int, int], ...]
+    deadline: int | None
+    heats: float
+    cools: float
+    near_c: float
+
+    def apart(self, a: int, b: int) -> int | None:
+        """Ticks between load a leaving the oven and load b going in; None where their temperatures share it."""
+        change = self.loads[b].oven_c - self.loads[a].oven_c
+        if abs(change) <= self.near_c:
+            return None
+        per_min = self.heats if change > 0 else self.cools
+        return up(60 * abs(change) / per_min)
+
+    def slices_of(self, log: int) -> list[int]:
+        """The loads cut from a log load."""
+        return [i for i, load in enumerate(self.loads) if load.after_log == log]
+
+
+def to_ticks(work: DayWork) -> Ticks:
+    """The day on the grid."""
+    room = work.room
+    doughs = tuple(
+        DoughTicks(
+            lead=up(d.lead_s), weigh=up(d.weigh_s), mix=up(d.mix_s), divide=up(d.divide_s), chill=up(d.chill_s),
+            chill_max=max(up(d.chill_s), d.chill_max_s // TICK_S), temper_after=d.temper_after_s // TICK_S, temper=up(d.temper_s),
+            shelf=d.shelf if d.chill_s else 0, rechill=up(d.rechill_s),
+        )
+        for d in work.doughs
+    )  # fmt: skip
+    loads = []
+    for load in work.loads:
+        bake = max(1, round(load.bake_s / TICK_S))
+        slot = up(room.load_s) + bake + up(room.unload_s)
+        values = load.model_dump(exclude={"name"})
+        loads.append(
+            LoadTicks(
+                dough=load.dough, tray=load.tray, shape=chunks(up(load.shape_s)), oven_c=load.oven_c, bake=bake, turn=up(load.turn_s),
+                wait_max=load.wait_max_s // TICK_S, hot=up(load.hot_s), rest=up(load.rest_s),
+                rest_max=(load.rest_s + load.rest_slack_s) // TICK_S, transfer=up(load.transfer_s), cool=up(load.cool_s),
+                area=load.area_cm2, after_log=load.after_log, slice_from=up(load.slice_from_s), slice_to=load.slice_to_s // TICK_S,
+                scraps=load.scraps, ice=chunks(up(load.ice_s)), dry=up(load.dry_s), slot=slot, turn_at=up(room.load_s) + bake // 2,
+                kind=tuple(values.values()),
+            )
+        )  # fmt: skip
+    return Ticks(
+        doughs=doughs, loads=tuple(loads), hands=room.hands, mixers=room.mixers, bowls=room.bowls, shelf=room.shelf,
+        tray_shelves=room.tray_shelves, ovens=room.ovens, preheat=up(room.preheat_s), trays=dict(room.trays), tray_cool=up(room.tray_cool_s),
+        area=room.area_cm2, load=up(room.load_s), unload=up(room.unload_s), pause=room.pause_s // TICK_S,
+        park_max=room.park_max_s // TICK_S, closed=tuple((a // TICK_S, up(b)) for a, b in work.closed),
+        deadline=None if work.deadline_s is None else work.deadline_s // TICK_S, heats=room.heats_c_min, cools=room.cools_c_min,
+        near_c=room.near_c,
+    )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class DoughTimes:
+    """Starts of one dough's steps; `out` is when it leaves the fridge (mixed or divided, without a chill)."""
+
+    weigh: int
+    mix: int
+    divide: int
+    out: int
+
+
+@dataclass(frozen=True)
+class LoadTimes:
+    """Starts of one load's steps."""
+
+    shape: tuple[int, ...]
+    load: int
+    turn: int
+    transfer: int
+    ice: tuple[int, ...] = ()
+    oven: int = 0
+    parked: bool = False
+
+
+@dataclass(frozen=True)
+class Timetable:
+    """Starts, in ticks, of everything."""
+
+    doughs: tuple[DoughTimes, ...]
+    loads: tuple[LoadTimes, ...]
+
+    def ready(self, t: Ticks, i: int) -> int:
+        """When load i is cold, or its finish set."""
+        times, load = self.loads[i], t.loads[i]
+        if load.ice:
+            return times.ice[-1] + load.ice[-1] + load.dry
+        return times.transfer + load.transfer + load.cool
+
+    def finish(self, t: Ticks) -> int:
+        """When the last load is ready."""
+        return max(self.ready(t, i) for i in range(len(t.loads)))
+
+    def begin(self, t: Ticks) -> int:
+        """When the day must start: the first lead, weighing or preheating."""
+        starts = [times.weigh - dough.lead for times, dough in zip(self.doughs, t.doughs, strict=True)]
+        return min([*starts, min(load.load for load in self.loads) - t.preheat])

@@ -1,0 +1,114 @@
+/** The plan as lists: by the clock, tray by tray, and what to take out when. */
+import type { Step } from "../../client/api";
+import { duration } from "../../pieces/say";
+
+/** Passive steps that must be begun by someone, so they belong in the list of things to do. */
+const BEGUN = new Set<Step["kind"]>(["soften", "preheat", "oven_change", "chill", "temper"]);
+
+interface Props {
+  steps: Step[];
+  at: (seconds: number) => string;
+}
+
+const long = (step: Step) => {
+  const text = duration(step.end_s - step.start_s);
+  return text === "0 min" ? "½ min" : text;
+};
+
+export function ClockList({ steps, at }: Props) {
+  const rows = steps.filter((step) => step.place === "hands" || BEGUN.has(step.kind));
+  const last = Math.max(...steps.filter((step) => step.kind !== "tray_cool").map((step) => step.end_s));
+  return (
+    <ol className="divide-y divide-line" aria-label="By the clock">
+      {rows.map((step) => (
+        <li
+          key={`${step.kind}${step.start_s}${step.load}${step.dough}`}
+          className="grid grid-cols-[6rem_1fr_auto] items-baseline gap-x-4 px-4 py-1.5"
+        >
+          <span className="text-[17px] font-bold">{at(step.start_s)}</span>
+          <span>
+            <span className="font-semibold">{step.title}</span>
+            {step.detail && <span className="text-quiet"> {step.detail}</span>}
+            {step.kind === "load" && <LookNote steps={steps} load={step.load ?? 0} at={at} />}
+          </span>
+          <span className="text-[15px] text-quiet">{long(step)}</span>
+        </li>
+      ))}
+      <li className="grid grid-cols-[6rem_1fr] gap-x-4 px-4 py-1.5">
+        <span className="text-[17px] font-bold">{at(last)}</span>
+        <span className="font-semibold">Everything is ready. Pack when fully cold.</span>
+      </li>
+    </ol>
+  );
+}
+
+function LookNote({ steps, load, at }: Props & { load: number }) {
+  const bake = steps.find((step) => step.kind === "bake" && step.load === load);
+  return bake ? (
+    <span className="text-quiet">
+      {" "}
+      Out at about {at(bake.end_s)}. {bake.detail}
+    </span>
+  ) : null;
+}
+
+export function TrayList({ steps, at }: Props) {
+  const trays = [...new Set(steps.map((step) => step.tray).filter((tray) => tray != null))].sort();
+  return (
+    <div className="grid gap-4 p-4 md:grid-cols-2">
+      {trays.map((tray) => {
+        const mine = steps.filter(
+          (step) => step.tray === tray && step.kind !== "turn" && step.kind !== "bake",
+        );
+        return (
+          <section key={tray} aria-label={`Tray ${tray}`}>
+            <h3 className="text-[17px] font-bold">Tray {tray}</h3>
+            <ol className="text-[15px]">
+              {mine.map((step) => (
+                <li key={`${step.kind}${step.start_s}`} className="flex gap-3 border-b border-line py-0.5">
+                  <span className="w-20 shrink-0 font-semibold">{at(step.start_s)}</span>
+                  <span>{step.title}</span>
+                </li>
+              ))}
+            </ol>
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+const TAKEN_OUT = new Set<Step["kind"]>(["soften", "temper", "weigh", "form", "preheat", "ice"]);
+
+export function MiseList({ steps, at }: Props) {
+  const first = new Map<string, Step>();
+  for (const step of steps.filter((one) => TAKEN_OUT.has(one.kind))) {
+    const key =
+      step.kind === "form" || step.kind === "ice"
+        ? `${step.kind}${step.dough}`
+        : `${step.kind}${step.start_s}`;
+    if (!first.has(key)) first.set(key, step);
+  }
+  const words = (step: Step) =>
+    ({
+      form: "Trays out and lined, tools for shaping to hand",
+      weigh: "Bowls, scale and spoons out",
+      ice: "What goes on the cookies out, and its tools",
+    })[step.kind as string];
+  return (
+    <ol className="divide-y divide-line" aria-label="Take out when">
+      {[...first.values()].map((step) => (
+        <li
+          key={`${step.kind}${step.start_s}${step.dough}`}
+          className="grid grid-cols-[6rem_1fr] gap-x-4 px-4 py-1.5"
+        >
+          <span className="text-[17px] font-bold">{at(step.start_s)}</span>
+          <span>
+            <span className="font-semibold">{words(step) ?? step.title}</span>
+            <span className="text-quiet"> {words(step) ? step.title : step.detail}</span>
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
