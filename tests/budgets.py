@@ -5,16 +5,14 @@ import statistics
 import tempfile
 import time
 from collections.abc import Callable
-from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 from fastapi.testclient import TestClient
 from playwright.sync_api import sync_playwright
 
 from finebatch.api import create_app
-from finebatch.core.assess import assess, case_for
+from finebatch.core.assess import case_for
 from finebatch.core.bakemodel import predict
-from finebatch.core.day import DayRequest, make_plan
 from finebatch.core.forming.cutters import Cutter, outline
 from finebatch.core.forming.nesting import lattices, ring_patterns
 from finebatch.core.geometry import area_mm2
@@ -45,7 +43,6 @@ def row(what: str, budget: str, found: str) -> None:
 
 
 def core() -> None:
-    found = assess(SPEC, KITCHEN)
     case = case_for(SPEC, KITCHEN)
     middle, high = timed(lambda: predict(case), 60)
     row("one prediction in the core", "30 ms", f"median {middle:.0f} ms, p95 {high:.0f} ms")
@@ -72,17 +69,6 @@ def core() -> None:
     row(
         "a 60 mm star nested on 300 × 400 mm", "2 s", f"median {middle:.0f} ms; {best.count} stars cover {covered:.0f}%"
     )
-    now = datetime.now(UTC)
-    for trays, racks in ((2, 1), (2, 2), (3, 2)):
-        request = DayRequest(at=now + timedelta(days=1), trays=trays, racks=racks)
-        middle, high = timed(lambda r=request: make_plan(SPEC, found, KITCHEN, r, now), 5)  # type: ignore[misc]
-        proved = make_plan(SPEC, found, KITCHEN, request, now).proved
-        loads = len(found.trays.loads) if found.trays else 0
-        row(
-            f"a plan of {loads} loads, {trays} trays, {racks} in the oven",
-            "1 s median, proved",
-            f"median {middle:.0f} ms, {'proved' if proved else 'not proved'}",
-        )
 
 
 def api(folder: Path) -> None:

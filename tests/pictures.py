@@ -7,6 +7,7 @@ from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
 
+RUSKS = "Keeper's Rusks"
 FOLDER = Path(__file__).parents[1] / "docs" / "screenshots"
 
 
@@ -16,7 +17,7 @@ def main() -> None:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
         page = browser.new_page(viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="Europe/Dublin")
         doughs = {dough["name"]: dough["id"] for dough in page.request.get(f"{server.url}/api/doughs").json()}
-        plan = page.request.get(f"{server.url}/api/plans").json()[0]["id"]
+        plans = {plan["title"]: plan["id"] for plan in page.request.get(f"{server.url}/api/plans").json()}
         places = {
             "doughs": "/",
             "card": "/new",
@@ -24,9 +25,11 @@ def main() -> None:
             "bench-cut-outs": f"/bench/{doughs['Tide Rounds']}",
             "weigh-in": f"/weigh/{doughs['Deck Drops']}",
             "printed-card": f"/card/{doughs['Deck Drops']}",
-            "trays": f"/trays/{doughs['Deck Drops']}",
+            "bench-twice-baked": f"/bench/{doughs[RUSKS]}",
+            "trays": f"/trays/{doughs['Tide Rounds']}",
             "day": "/day",
-            "plan": f"/day/{plan}",
+            "plan": f"/day/{plans['Deck Drops']}",
+            "plan-three-doughs": f"/day/{next(id for title, id in plans.items() if 'Tide' in title)}",
             "kitchen": "/kitchen",
         }
         card = "1½ cups plain flour, sifted\n1 stick soft butter\n½ cup brown sugar\nhalf an egg\n3 to 4 tbsp milk\npinch of salt"
@@ -39,6 +42,11 @@ def main() -> None:
             page.wait_for_timeout(700)
             page.screenshot(path=FOLDER / f"{name}.png")
         bench_sheets(page, f"{server.url}/bench/{doughs['Deck Drops']}")
+        for tab, name in (("Cutting and printing", "guides"), ("Finishes", "finishes")):
+            page.goto(f"{server.url}/trays/{doughs['Tide Rounds']}")
+            page.get_by_role("tab", name=tab).click()
+            page.wait_for_timeout(1000)
+            page.screenshot(path=FOLDER / f"{name}.png")
         browser.close()
         server.kill()
 

@@ -82,46 +82,6 @@ def test_deleting_can_be_undone(client: TestClient) -> None:
     assert [dough["id"] for dough in client.get("/api/doughs").json()] == [id]
 
 
-def test_a_plan_is_made_kept_and_thrown_away(client: TestClient) -> None:
-    id = client.post("/api/doughs", json=SPEC).json()["id"]
-    made = client.post(
-        "/api/plans", json={"dough_id": id, "day": {"when": "ready_by", "at": soon(), "trays": 2, "racks": 2}}
-    )
-    assert made.status_code == 201
-    plan = made.json()
-    assert plan["plan"]["proved"]
-    assert client.get(f"/api/plans/{plan['id']}").json() == plan
-    (listed,) = client.get("/api/plans").json()
-    assert listed["dough_name"] == "Deck Drops"
-    assert listed["starts_at"] == plan["plan"]["start"]
-    # The plan stands as it was made, whatever becomes of the dough.
-    client.put(f"/api/doughs/{id}", json={"revision": 1, "spec": {**SPEC, "form": {"kind": "scoop", "portion_g": 90}}})
-    assert client.get(f"/api/plans/{plan['id']}").json() == plan
-    assert client.delete(f"/api/plans/{plan['id']}").status_code == 204
-    assert client.get(f"/api/plans/{plan['id']}").status_code == 404
-
-
-@pytest.mark.parametrize(
-    ("day", "field"),
-    [({"at": soon(-2)}, "at"), ({"at": soon(0.2)}, "at"), ({"at": soon(), "trays": 4}, "trays"), ({"at": "2026-05-01T18:00"}, "day.at"),
-     ({"at": soon(), "trays": 9}, "day.trays"), ({"at": soon(), "racks": 2, "trays": "many"}, "day.trays")],
-)  # fmt: skip
-def test_plans_that_cannot_be_say_where(client: TestClient, day: dict, field: str) -> None:
-    id = client.post("/api/doughs", json=SPEC).json()["id"]
-    answer = client.post("/api/plans", json={"dough_id": id, "day": day})
-    assert answer.status_code == 422
-    assert answer.json()["errors"][0]["field"] == field
-    assert answer.json()["errors"][0]["message"]
-
-
-def test_a_dough_with_open_questions_is_not_planned(client: TestClient) -> None:
-    hot = {**SPEC, "oven": {"value": 900, "scale": "c", "fan": False}}
-    id = client.post("/api/doughs", json=hot).json()["id"]
-    answer = client.post("/api/plans", json={"dough_id": id, "day": {"at": soon()}})
-    assert answer.status_code == 422
-    assert "bench" in answer.json()["detail"]
-
-
 @pytest.mark.parametrize(
     ("body", "status"),
     [(b"{", 422), (b'{"dough": NaN}', 422), (b'{"dough": {"name": "\\ud800"}}', 422), (b'{"dough": 1e400}', 422), (b"[]", 422), (b"null", 422)],

@@ -127,10 +127,16 @@ def test_data_of_the_first_schema_survives_the_migration(tmp_path: Path) -> None
             "INSERT INTO kitchen VALUES (1, 1, ?)",
             (json.dumps({**KITCHEN, "habit": {"cup_fill": "scooped", "region": "us"}}),),
         )
+        connection.execute(
+            "INSERT INTO plans VALUES ('p', 'a', 'Old', '2026-01-01 00:00:00', '2026-01-01 00:00:00', '2026-01-01 00:00:00', '{}', '{}', '{}')"
+        )
     connection.close()
     with TestClient(create_app(folder), base_url="http://localhost") as client:
         assert client.get("/api/doughs/a").json()["spec"]["lines"] == SPEC["lines"]
         assert client.get("/api/kitchen").json()["kitchen"]["habit"]["cup_fill"] == "scooped"
+        assert (
+            client.get("/api/plans").json() == []
+        )  # plans of the first engine are not carried on, and none breaks the list
         assert client.post("/api/doughs/a/versions", json={"note": "kept"}).status_code == 201
 
 

@@ -27,7 +27,8 @@ def places(demo: Server, page: Page) -> dict[str, str]:
         "printed card": f"/card/{by_name['Deck Drops']}",
         "trays": f"/trays/{by_name['Deck Drops']}",
         "day": "/day",
-        "plan": f"/day/{plans[0]['id']}",
+        "plan": f"/day/{next(plan['id'] for plan in plans if 'Tide' not in plan['title'])}",
+        "large plan": f"/day/{next(plan['id'] for plan in plans if 'Tide' in plan['title'])}",
         "kitchen": "/kitchen",
         "missing": "/bench/none",
     }
@@ -51,6 +52,7 @@ NAMES = [
     "trays",
     "day",
     "plan",
+    "large plan",
     "kitchen",
     "missing",
 ]
@@ -125,20 +127,19 @@ def test_the_bench_shows_lines_dough_and_outcome_at_once(page: Page, demo: Serve
 
 def test_a_plan_prints_without_the_frame(page: Page, demo: Server) -> None:
     page.goto(demo.url + places(demo, page)["plan"])
-    expect(page.get_by_role("region", name="By the clock")).to_be_visible()
+    expect(page.get_by_role("list", name="By the clock")).to_be_visible()
     page.emulate_media(media="print")
     expect(page.get_by_role("navigation", name="Places")).to_be_hidden()
     expect(page.get_by_role("button", name="Print")).to_be_hidden()
-    expect(page.get_by_role("region", name="By the clock")).to_be_visible()
+    expect(page.get_by_role("list", name="By the clock")).to_be_visible()
     assert page.pdf(format="A4")[:4] == b"%PDF"
 
 
 def test_the_board_says_what_a_block_is(page: Page, demo: Server) -> None:
     page.goto(demo.url + places(demo, page)["plan"])
     board = page.get_by_role("region", name="The board")
-    board.get_by_text("oven heats").hover(force=True)
-    board.get_by_text("dough chills").locator("..").hover()
-    expect(board.get_by_text(re.compile("Chill the dough"))).to_be_visible()
+    board.get_by_text("dough chills").first.locator("..").hover()
+    expect(board.get_by_text(re.compile("Wrapped, as"))).to_be_visible()
     board.get_by_text("× 4").click()
     expect(board.locator("svg").first).to_be_visible()
 

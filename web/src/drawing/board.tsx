@@ -8,8 +8,8 @@ import type { Schemas, Step } from "../client/api";
 type Plan = Schemas["Plan"];
 type Heat = Step["heat"];
 
-const ROW = 24;
-const LEAST_LANE = 44;
+const ROW = 21;
+const LEAST_LANE = 40;
 const HEAD = 30;
 const LEFT = 118;
 const WIDTH = 1090;
@@ -180,6 +180,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
                   setDrag(undefined);
                 }}
               >
+                <title>{step.title}</title>
                 <Block
                   step={step}
                   x={x(step.start_s + moved)}

@@ -187,7 +187,7 @@ export function Segments<T extends string>(props: {
           <label
             key={value}
             className={clsx(
-              "flex min-h-11 flex-1 cursor-pointer items-center justify-center border-[1.5px] border-[#7a858f] px-3 font-medium -ml-[1.5px] first:ml-0 first:rounded-l-[9px] last:rounded-r-[9px] has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink",
+              "flex min-h-11 flex-1 cursor-pointer items-center justify-center border-[1.5px] border-[#7a858f] px-3 font-medium whitespace-nowrap -ml-[1.5px] first:ml-0 first:rounded-l-[9px] last:rounded-r-[9px] has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink",
               props.value === value ? "bg-ink text-white border-ink" : "bg-white hover:bg-well",
             )}
           >

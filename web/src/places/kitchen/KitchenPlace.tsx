@@ -191,7 +191,7 @@ function TrayFields({
       <div className="flex flex-wrap gap-3">
         <LengthField
           kitchen={kitchen}
-          width="w-20"
+          width="w-23"
           label="Usable width"
           value={tray.width_mm}
           min={60}
@@ -201,7 +201,7 @@ function TrayFields({
         />
         <LengthField
           kitchen={kitchen}
-          width="w-20"
+          width="w-23"
           label="Usable depth"
           value={tray.depth_mm}
           min={60}
@@ -211,7 +211,7 @@ function TrayFields({
         />
         <LengthField
           kitchen={kitchen}
-          width="w-16"
+          width="w-20"
           label="Rim high"
           value={tray.rim_mm}
           min={0}
@@ -220,7 +220,7 @@ function TrayFields({
         />
         <LengthField
           kitchen={kitchen}
-          width="w-20"
+          width="w-23"
           label="Outer width"
           value={tray.outer_width_mm ?? tray.width_mm}
           min={60}
@@ -230,7 +230,7 @@ function TrayFields({
         />
         <LengthField
           kitchen={kitchen}
-          width="w-20"
+          width="w-23"
           label="Outer depth"
           value={tray.outer_depth_mm ?? tray.depth_mm}
           min={60}

@@ -1,0 +1,161 @@
+"""Bake-day plans through the API: made, kept, changed, looked on for, taken out."""
+
+from datetime import UTC, datetime, timedelta
+
+import icalendar
+import pytest
+from fastapi.testclient import TestClient
+
+from finebatch.api.solving import SolverProcess, StoppedError
+from finebatch.core.day import PlanRefusedError
+from finebatch.core.problems import stop
+from tests.kit import cut_dough, drop_dough
+
+DROPS, ROUNDS = (
+    dough.model_dump(mode="json") for dough in (drop_dough(name="Deck Drops"), cut_dough(name="Tide Rounds"))
+)
+
+
+def soon(hours: float = 20) -> str:
+    return (datetime.now(UTC) + timedelta(hours=hours)).isoformat()
+
+
+def shelved(client: TestClient, *specs: dict) -> list[dict]:
+    return [{"dough_id": client.post("/api/doughs", json=spec).json()["id"]} for spec in specs]
+
+
+@pytest.fixture
+def plan(client: TestClient) -> dict:
+    asked = {"doughs": shelved(client, DROPS, ROUNDS), "at": soon(), "racks": 2}
+    answer = client.post("/api/plans", json=asked)
+    assert answer.status_code == 201, answer.json()
+    return answer.json()  # type: ignore[no-any-return]
+
+
+def test_a_plan_is_made_kept_and_thrown_away(client: TestClient, plan: dict) -> None:
+    assert client.get(f"/api/plans/{plan['id']}").json() == plan
+    (listed,) = client.get("/api/plans").json()
+    assert listed["title"] == "Deck Drops and Tide Rounds"
+    assert listed["starts_at"] == plan["plan"]["start"]
+    # The plan stands as it was made, whatever becomes of the dough.
+    id = plan["request"]["doughs"][0]["dough_id"]
+    client.put(f"/api/doughs/{id}", json={"revision": 1, "spec": {**DROPS, "form": {"kind": "scoop", "portion_g": 90}}})
+    assert client.get(f"/api/plans/{plan['id']}").json() == plan
+    assert client.delete(f"/api/plans/{plan['id']}").status_code == 204
+    assert client.get(f"/api/plans/{plan['id']}").status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("day", "field"),
+    [({"at": soon(-2)}, "at"), ({"at": soon(0.2)}, "at"), ({"at": soon(), "racks": 3}, "racks"), ({"at": "2026-05-01T18:00"}, "at"),
+     ({"at": soon(), "hands": 9}, "hands"), ({"at": soon(), "when": "never"}, "when")],
+)  # fmt: skip
+def test_plans_that_cannot_be_say_where(client: TestClient, day: dict, field: str) -> None:
+    answer = client.post("/api/plans", json={"doughs": shelved(client, DROPS), **day})
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"] == field
+    assert answer.json()["errors"][0]["message"]
+
+
+def test_a_dough_with_open_questions_or_gone_is_not_planned(client: TestClient) -> None:
+    hot = {**DROPS, "oven": {"value": 900, "scale": "c", "fan": False}}
+    answer = client.post("/api/plans", json={"doughs": shelved(client, ROUNDS, hot), "at": soon()})
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"] == "doughs.1"
+    assert "bench" in answer.json()["detail"]
+    assert client.post("/api/plans", json={"doughs": [{"dough_id": "none"}], "at": soon()}).status_code == 404
+
+
+def change(client: TestClient, plan: dict, wanted: dict, **more: object):  # type: ignore[no-untyped-def]
+    return client.post(
+        f"/api/plans/{plan['id']}/changes", json={"revision": plan["revision"], "change": wanted, **more}
+    )
+
+
+def test_a_pin_is_kept_and_a_stale_change_refused(client: TestClient, plan: dict) -> None:
+    start = datetime.fromisoformat(plan["plan"]["start"])
+    weigh = next(s for s in plan["plan"]["steps"] if s["kind"] == "weigh" and s["dough"] == 1)
+    earlier = start + timedelta(seconds=weigh["start_s"] - 600)
+    answer = change(client, plan, {"kind": "pinned", "what": "weigh", "index": 1, "at": earlier.isoformat()})
+    assert answer.status_code == 200, answer.json()
+    pinned = answer.json()
+    assert pinned["revision"] == 2
+    assert client.get(f"/api/plans/{plan['id']}").json() == pinned
+    step = next(s for s in pinned["plan"]["steps"] if s["kind"] == "weigh" and s["dough"] == 1)
+    began = datetime.fromisoformat(pinned["plan"]["start"]) + timedelta(seconds=step["start_s"])
+    assert abs((began - earlier).total_seconds()) <= 30
+    stale = change(client, plan, {"kind": "time_lost", "minutes": 10})
+    assert stale.status_code == 422
+    assert stale.json()["errors"][0]["field"] == "revision"
+
+
+def test_an_hour_lost_and_a_broken_tray_in_mid_day(client: TestClient, plan: dict) -> None:
+    start, end = (datetime.fromisoformat(plan["plan"][key]) for key in ("start", "end"))
+    now = (start + (end - start) / 2).isoformat()
+    late = change(client, plan, {"kind": "time_lost", "minutes": 60}, now=now).json()
+    assert datetime.fromisoformat(late["plan"]["end"]) > end
+    assert late["plan"]["moved"]
+    kind = next(iter(late["plan"]["work"]["room"]["trays"]))
+    broken = change(client, late, {"kind": "tray_broken", "tray": kind}, now=now)
+    assert broken.status_code == 200, broken.json()
+    assert broken.json()["revision"] == 3
+    gone = change(client, broken.json(), {"kind": "dough_dropped", "dough": 5}, now=now)
+    assert gone.status_code == 422
+
+
+def test_savings_paces_and_looking_on(client: TestClient, plan: dict) -> None:
+    savings = client.post(f"/api/plans/{plan['id']}/savings").json()
+    assert {saving["label"] for saving in savings} >= {"one more tray", "a second pair of hands"}
+    paces = client.get("/api/plans/paces").json()
+    assert any(pace["step"] == "form_scoop" and pace["seconds"] == 5 for pace in paces)
+    looked = client.post(f"/api/plans/{plan['id']}/search", json={"seconds": 2})
+    assert looked.status_code == 200
+    assert looked.json()["plan"]["end"] == plan["plan"]["end"]
+    assert client.delete(f"/api/plans/{plan['id']}/search").status_code == 204
+    assert client.delete("/api/plans/none/search").status_code == 404
+
+
+def test_a_plan_leaves_as_calendar_and_table(client: TestClient, plan: dict) -> None:
+    calendar = client.get(f"/api/plans/{plan['id']}/calendar")
+    assert calendar.headers["content-type"].startswith("text/calendar")
+    assert len(list(icalendar.Calendar.from_ical(calendar.content).walk("VEVENT"))) > 10
+    table = client.get(f"/api/plans/{plan['id']}/table")
+    assert table.headers["content-type"].startswith("text/csv")
+    assert len(table.text.split("\r\n")) == len(plan["plan"]["steps"]) + 2
+
+
+# --- the solver's own process ------------------------------------------------------------------------------------
+
+
+def refuse(field: str) -> None:
+    raise PlanRefusedError(stop(field, "Not so."))
+
+
+def sleep() -> None:
+    import time
+
+    time.sleep(60)
+
+
+def test_the_child_answers_and_passes_refusals_on() -> None:
+    process = SolverProcess()
+    assert process.run(sum, (1, 2, 3)) == 6
+    with pytest.raises(PlanRefusedError) as caught:
+        process.run(refuse, "at")
+    assert caught.value.problem.field == "at"
+    assert process.run(max, 1, 2) == 2
+    process.stop()
+
+
+def test_the_child_can_be_stopped_and_starts_again() -> None:
+    import threading
+
+    process = SolverProcess()
+    assert not process.stop()
+    process.run(len, ())
+    timer = threading.Timer(0.3, process.stop)
+    timer.start()
+    with pytest.raises(StoppedError):
+        process.run(sleep)
+    assert process.run(len, (1, 2)) == 2
+    process.stop()

@@ -1,0 +1,145 @@
+"""Whole bake days on the real interface."""
+
+import re
+from datetime import datetime, timedelta
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from finebatch.core.finishing import Finishing, FinishKind
+from finebatch.core.forming import CutoutForm, RuskForm
+from finebatch.core.starters import starters
+from tests.browser.conftest import Server
+from tests.kit import cut_dough, drop_dough
+
+pytestmark = pytest.mark.browser
+
+TOMORROW = (datetime.now() + timedelta(days=1)).strftime("%Y-%m-%d")
+LATER = (datetime.now() + timedelta(days=2)).strftime("%Y-%m-%d")
+
+
+def shelve(page: Page, server: Server) -> None:
+    """Three doughs: one to chill overnight, one twice-baked, one iced."""
+    lean = next(starter.spec for starter in starters() if starter.style_id == "twice_baked_lean")
+    doughs = (
+        drop_dough(name="Night Drops"),
+        lean.model_copy(update={"name": "Fig Rusks", "form": RuskForm(logs=2, length_mm=240)}),
+        cut_dough(name="Iced Rounds", form=CutoutForm(cutter_mm=70), finishings=(Finishing(kind=FinishKind.GLAZE),)),
+    )
+    for dough in doughs:
+        answer = page.request.post(f"{server.url}/api/doughs", data=dough.model_dump(mode="json"))
+        assert answer.ok
+
+
+def ask(page: Page, server: Server, *names: str) -> None:
+    page.goto(f"{server.url}/day")
+    page.get_by_label("Dough", exact=True).select_option(label=names[0])
+    for number, name in enumerate(names[1:], start=2):
+        page.get_by_role("button", name="And another dough").click()
+        page.get_by_label(f"Dough {number}", exact=True).select_option(label=name)
+
+
+def test_three_doughs_on_two_racks_ready_by_six(page: Page, server: Server) -> None:
+    shelve(page, server)
+    ask(page, server, "Night Drops", "Fig Rusks", "Iced Rounds")
+    page.get_by_label("Chill overnight").first.check()
+    page.get_by_label("All ready by").fill(f"{LATER}T18:00")
+    page.get_by_text("2 trays", exact=True).click()
+    page.get_by_label("Hands rest at night").check()
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_test_id("plan-end")).to_be_visible(timeout=60_000)
+    end = page.get_by_test_id("plan-end").inner_text()
+    assert end <= "17:50"
+    board = page.get_by_role("region", name="The board")
+    expect(board.get_by_text("Oven, rack 2")).to_be_visible()
+    clock = page.get_by_role("list", name="By the clock")
+    for says in ("Mix Night Drops", "Slice ", "Thin glaze: Iced Rounds", "Turn the oven to"):
+        expect(clock.get_by_text(re.compile(says)).first).to_be_visible()
+    page.get_by_role("tab", name="Tray by tray").click()
+    expect(page.get_by_role("region", name="Tray A")).to_be_visible()
+    page.get_by_role("tab", name="Take out when").click()
+    expect(page.get_by_text(re.compile("Trays out and lined")).first).to_be_visible()
+    with page.expect_download() as started:
+        page.get_by_role("link", name="Calendar (.ics)").click()
+    assert b"BEGIN:VALARM" in started.value.path().read_bytes()
+    page.reload()
+    expect(page.get_by_test_id("plan-end")).to_have_text(end)
+
+
+def test_a_pinned_step_stays_and_the_rest_follows(page: Page, server: Server) -> None:
+    shelve(page, server)
+    ask(page, server, "Iced Rounds")
+    page.get_by_label("All ready by").fill(f"{TOMORROW}T18:00")
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_test_id("plan-end")).to_have_text("17:50", timeout=60_000)
+    board = page.get_by_role("region", name="The board")
+    weighing = board.locator("g:has(> title)", has_text="Weigh Iced Rounds")
+    weighing.click()
+    field = board.get_by_label("Begin at")
+    hours, minutes = map(int, field.input_value().split(":"))
+    earlier = f"{hours - 1:02d}:{minutes:02d}"
+    field.fill(earlier)
+    board.get_by_role("button", name="Pin it there").click()
+    expect(page.get_by_text(re.compile(r"\d+ steps? moved by the last change"))).to_be_visible(timeout=30_000)
+    weigh = page.get_by_role("list", name="By the clock").get_by_role("listitem").filter(has_text="Weigh Iced Rounds")
+    expect(weigh).to_contain_text(earlier)
+    # Drag it back by hand: another pin, further right.
+    box = weighing.locator("rect").bounding_box()
+    assert box
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(box["x"] + box["width"] / 2 + 60, box["y"] + box["height"] / 2, steps=4)
+    page.mouse.up()
+    expect(weigh).not_to_contain_text(earlier, timeout=30_000)
+    weighing.click()
+    board.get_by_role("button", name="Unpin").click()
+    expect(board.get_by_role("button", name="Unpin")).to_have_count(0, timeout=30_000)
+
+
+def test_a_broken_tray_and_time_lost(page: Page, server: Server) -> None:
+    shelve(page, server)
+    ask(page, server, "Iced Rounds", "Night Drops")
+    page.get_by_label("All ready by").fill(f"{TOMORROW}T20:00")
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_test_id("plan-end")).to_have_text("19:50", timeout=60_000)
+    before = page.get_by_role("list", name="By the clock").inner_text()
+    page.get_by_role("button", name="Change of mind").click()
+    sheet = page.get_by_role("dialog", name="Change of mind")
+    sheet.get_by_label("What happened").select_option(label="a tray is out of use")
+    sheet.get_by_role("button", name="Plan the rest again").click()
+    expect(sheet).to_be_hidden(timeout=30_000)
+    expect(page.get_by_role("list", name="By the clock")).not_to_have_text(before)
+    page.get_by_role("button", name="Change of mind").click()
+    sheet.get_by_label("What happened").select_option(label="a dough is dropped")
+    sheet.get_by_label("Which dough").select_option(label="Night Drops")
+    sheet.get_by_role("button", name="Plan the rest again").click()
+    expect(sheet).to_be_hidden(timeout=30_000)
+    expect(page.get_by_role("list", name="By the clock").get_by_text(re.compile("Mix Night Drops"))).to_have_count(0)
+
+
+def test_an_impossible_ready_by_is_explained_and_mended(page: Page, server: Server) -> None:
+    shelve(page, server)
+    ask(page, server, "Iced Rounds", "Fig Rusks")
+    soon = (datetime.now() + timedelta(minutes=70)).strftime("%Y-%m-%dT%H:%M")
+    page.get_by_label("All ready by").fill(soon)
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_text(re.compile(r"Too soon: it takes \d+ h .* minutes later is possible"))).to_be_visible(
+        timeout=60_000
+    )
+    expect(page.get_by_label("All ready by")).to_have_value(soon)
+    page.get_by_role("button", name=re.compile("Use the earliest time")).click()
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_test_id("plan-start")).to_be_visible(timeout=60_000)
+    page.get_by_role("button", name="What would help?").click()
+    expect(page.get_by_text(re.compile("a second pair of hands would save"))).to_be_visible(timeout=60_000)
+
+
+def test_a_bakers_own_time_is_remembered(page: Page, server: Server) -> None:
+    page.goto(f"{server.url}/kitchen")
+    field = page.get_by_label("Scooping, each piece", exact=True)
+    field.fill("9")
+    expect(page.get_by_text("✓ Saved")).to_be_visible()
+    page.reload()
+    expect(field).to_have_value("9")
+    page.get_by_role("button", name="Scooping: as usual again").click()
+    expect(field).to_have_value("5")

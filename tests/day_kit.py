@@ -1,0 +1,98 @@
+"""Bake days for tests and benchmarks: random ones, and the fixed benchmark set."""
+
+import json
+from typing import Any
+
+from hypothesis import strategies as st
+
+from finebatch.core.day.step import Step
+from finebatch.core.day.steps import Words, steps_of
+from finebatch.core.day.times import Timetable, to_ticks
+from finebatch.core.day.work import DayWork, DoughWork, LoadWork, Room
+from tests.kit import DATA
+
+
+def instances() -> list[dict[str, Any]]:
+    """The benchmark set; times in seconds."""
+    found: list[dict[str, Any]] = json.loads((DATA / "day_instances.json").read_text())
+    return found
+
+
+def work_of(instance: dict[str, Any]) -> DayWork:
+    """A benchmark instance as a day's work."""
+    i = instance
+    room = Room(
+        hands=i["hands"], mixers=i["mixers"], bowls=i["bowls"], shelf=i["fridge"], ovens=tuple(i["ovens"]), preheat_s=i["preheat"],
+        trays={"sheet": i["trays"]}, tray_cool_s=i["tray_cool"], area_cm2=i["area"], load_s=i["load_s"], unload_s=i["unload_s"],
+        heats_c_min=i["heat"], cools_c_min=i["coolr"], near_c=i["tol"], pause_s=i["pause"],
+    )  # fmt: skip
+    doughs = tuple(
+        DoughWork(
+            name=d["name"], lead_s=d["lead"], weigh_s=d["weigh"], mix_s=d["mix"], divide_s=d["divide"], chill_s=d["chill"],
+            chill_max_s=d["chill_max"], temper_after_s=d["thr"], temper_s=d["temper"], shelf=d["fridge"], rechill_s=d["rechill"],
+        )
+        for d in i["doughs"]
+    )  # fmt: skip
+    loads = tuple(
+        LoadWork(
+            dough=x["dough"], name=f"load {x['id']}", pieces=x["n"], tray="sheet", shape_s=x["form"] + i["line"], oven_c=x["temp"],
+            bake_s=x["bake"], turn_s=x["rot"], wait_max_s=x["wait"], hot_s=x["hot"], rest_s=x["rest"], rest_slack_s=x["rest_slack"],
+            transfer_s=x["transfer"], cool_s=x["cool"], area_cm2=x["area"], after_log=x["log"] if x["log"] >= 0 else None,
+            slice_from_s=x["log_lo"], slice_to_s=x["log_hi"], scraps=bool(x["group"]), ice_s=x["ice"], dry_s=x["dry"],
+        )
+        for x in i["loads"]
+    )  # fmt: skip
+    return DayWork(doughs=doughs, loads=loads, room=room)
+
+
+def as_steps(work: DayWork, table: Timetable) -> tuple[Step, ...]:
+    """The steps of a timetable, plainly named."""
+    return steps_of(work, to_ticks(work), table, (Words(shape="Shape"),) * len(work.loads))
+
+
+@st.composite
+def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
+    """Random kitchens and doughs, small enough to solve."""
+    count = draw(st.integers(1, most_doughs))
+    doughs, loads = [], []
+    for d in range(count):
+        chill = draw(st.sampled_from([0, 0, 1800, 3 * 3600]))
+        doughs.append(
+            DoughWork(
+                name=f"dough {d}", lead_s=draw(st.sampled_from([0, 1500, 2400])), weigh_s=draw(st.integers(120, 600)),
+                mix_s=draw(st.integers(120, 700)), divide_s=draw(st.sampled_from([0, 120])), chill_s=chill, chill_max_s=48 * 3600 if chill else 0,
+                temper_after_s=7200, temper_s=draw(st.sampled_from([0, 600])), rechill_s=draw(st.sampled_from([0, 900])),
+            )
+        )  # fmt: skip
+        oven, bake = draw(st.sampled_from([150.0, 165.0, 175.0, 180.0, 200.0])), draw(st.integers(6, 30)) * 60
+        twice = draw(st.integers(0, 5)) == 0
+        ice = draw(st.sampled_from([0, 0, 400]))
+        for n in range(1 if twice else draw(st.integers(1, 3))):
+            shared = {
+                "dough": d,
+                "tray": draw(st.sampled_from(["sheet", "sheet", "small"])),
+                "turn_s": draw(st.sampled_from([0, 20, 30])),
+                "area_cm2": draw(st.integers(300, 900)),
+            }
+            loads.append(
+                LoadWork(
+                    name=f"dough {d} load {n}", pieces=draw(st.integers(4, 20)), shape_s=draw(st.integers(60, 700)), oven_c=oven, bake_s=bake,
+                    wait_max_s=1200, hot_s=draw(st.sampled_from([0, 0, 60])), rest_s=draw(st.sampled_from([60, 300])), rest_slack_s=480,
+                    transfer_s=draw(st.integers(20, 90)), cool_s=1500, scraps=n == 2, ice_s=0 if twice else ice, dry_s=1800 if ice and not twice else 0, **shared,
+                )
+            )  # fmt: skip
+        if twice:
+            log = len(loads) - 1
+            loads.append(
+                LoadWork(
+                    dough=d, name=f"dough {d} slices", pieces=12, tray="sheet", shape_s=200, oven_c=150.0, bake_s=900, turn_s=60, wait_max_s=3600,
+                    rest_s=60, rest_slack_s=3600, transfer_s=40, cool_s=1500, area_cm2=500, after_log=log, slice_from_s=600, slice_to_s=1500,
+                )
+            )  # fmt: skip
+    room = Room(
+        hands=draw(st.sampled_from([1, 1, 2])), bowls=draw(st.integers(1, 3)), shelf=draw(st.integers(1, 4)), tray_shelves=draw(st.integers(0, 1)),
+        ovens=draw(st.sampled_from([(1,), (2,), (2,), (1, 1)])), trays={"sheet": draw(st.integers(1, 3)), "small": draw(st.integers(1, 2))},
+        area_cm2=draw(st.sampled_from([1800, 4000])),
+    )  # fmt: skip
+    closed = draw(st.sampled_from([(), (), ((5 * 3600, 13 * 3600),)]))
+    return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room, closed=closed)
