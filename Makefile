@@ -10,7 +10,7 @@ export UV_PYTHON_DOWNLOADS := never
 NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
 NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
 
-.PHONY: demo test dev lint build types bench pictures clean help
+.PHONY: demo test dev lint build types bench daybench pictures clean help
 
 help: ## what there is
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
@@ -43,6 +43,9 @@ types: $(STAMPS)/run $(STAMPS)/npm ## TypeScript types from the API's schema
 
 bench: $(STAMPS)/dev build ## measure the budgets (docs/budgets.md)
 	$(PY) -m tests.budgets
+
+daybench: $(STAMPS)/dev ## measure the bake day's benchmark set (docs/bake-day.md)
+	$(PY) -m tests.day_bench
 
 pictures: $(STAMPS)/dev build $(STAMPS)/chromium ## docs/screenshots anew, from the demo kitchen
 	$(PY) -m tests.pictures

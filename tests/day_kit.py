@@ -61,7 +61,7 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
             DoughWork(
                 name=f"dough {d}", lead_s=draw(st.sampled_from([0, 1500, 2400])), weigh_s=draw(st.integers(120, 600)),
                 mix_s=draw(st.integers(120, 700)), divide_s=draw(st.sampled_from([0, 120])), chill_s=chill, chill_max_s=48 * 3600 if chill else 0,
-                temper_after_s=7200, temper_s=draw(st.sampled_from([0, 600])), rechill_s=draw(st.sampled_from([0, 900])),
+                temper_after_s=7200, temper_s=draw(st.sampled_from([0, 600])), rechill_s=draw(st.sampled_from([0, 900])), pack_s=draw(st.sampled_from([0, 120])),
             )
         )  # fmt: skip
         oven, bake = draw(st.sampled_from([150.0, 165.0, 175.0, 180.0, 200.0])), draw(st.integers(6, 30)) * 60

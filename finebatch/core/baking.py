@@ -32,6 +32,7 @@ from .value import Value
 FRIDGE_C = 4.0
 CHILL_TIME_CONSTANT_H = 0.7  # a wrapped disc or a tray of portions, to 63% of the way
 ROLLING_WARMS_K = 6.0
+THAWED_C = 10.0  # portions after their half hour on the counter: a judgement, soft but still cold
 # The catalogue's compositions differ a little from those the model was fitted with; this recentres its calibration
 # cases (docs/model.md, section 9).
 CATALOGUE_LN_VISCOSITY = -0.15
@@ -95,7 +96,9 @@ class Outcome(Value):
 def dough_temperature_c(making: Making, room_c: float, form: AnyForm) -> float:
     """°C of the raw pieces at the oven door: room, cooling towards the fridge with a 0.7 h time constant; rolling,
     cutting and shaping by hand warms a cold dough again by about 6 K (never past the room). A block is taken from the
-    fridge or the freezer; dough straight from the freezer stays as cold as that."""
+    fridge or the freezer; dough straight from the freezer stays as cold as that, thawed it is at 10 °C."""
+    if making.frozen and making.thawed:
+        return THAWED_C
     if making.frozen or (isinstance(form, BlockForm) and form.frozen):
         return FREEZER_C
     if isinstance(form, BlockForm):

@@ -22,7 +22,8 @@ class Making(Value):
     mixing: Mixing = Mixing.CREAMED_LIGHT
     fat_state: FatState = FatState.SOFT
     chill_h: float = Field(default=0.0, ge=0, le=96)
-    frozen: bool = False  # shaped pieces go from the freezer straight into the oven
+    frozen: bool = False  # shaped pieces come from the freezer
+    thawed: bool = False  # and thaw before they are baked; else they go straight into the oven
 
 
 class Dough(Value):

@@ -7,8 +7,8 @@ from datetime import UTC, datetime, timedelta
 from ..core.day import Plan
 from ..core.day.step import Kind, Lane, Step
 
-ALARMED = (Kind.UNLOAD, Kind.TURN, Kind.LOAD, Kind.WEIGH, Kind.SOFTEN, Kind.PREHEAT, Kind.ICE)
-BEGUN = (Kind.SOFTEN, Kind.PREHEAT, Kind.OVEN_CHANGE, Kind.CHILL, Kind.TEMPER)
+ALARMED = (Kind.UNLOAD, Kind.TURN, Kind.LOAD, Kind.WEIGH, Kind.SOFTEN, Kind.PREHEAT, Kind.ICE, Kind.LOOK, Kind.THAW)
+BEGUN = (Kind.SOFTEN, Kind.THAW, Kind.LOOK, Kind.PREHEAT, Kind.OVEN_CHANGE, Kind.CHILL, Kind.TEMPER)
 
 
 def to_do(plan: Plan) -> list[Step]:

@@ -180,7 +180,7 @@ def test_a_tray_smaller_than_a_cookie_and_a_time_gone_by(page: Page, server: Ser
     on_the_bench(page, server)
     page.get_by_role("link", name="Kitchen").click()
     page.get_by_role("button", name="Add a tray").click()
-    tray = page.get_by_role("listitem").last
+    tray = page.get_by_role("region", name="Trays").get_by_role("listitem").last
     tray.get_by_label("Usable width", exact=True).fill("60")
     tray.get_by_label("Usable depth", exact=True).fill("60")
     saved(page)

@@ -224,7 +224,7 @@ def rich() -> tuple[DayWork, list[Step]]:
     scraps = base.model_copy(update={"name": "Scraps", "scraps": True})
     doughs = (
         DoughWork(name="Round dough", lead_s=1500, weigh_s=300, mix_s=300, divide_s=120, chill_s=3 * 3600, chill_max_s=4 * 3600, temper_after_s=7200,
-                  temper_s=600, rechill_s=900),
+                  temper_s=600, rechill_s=900, pack_s=120),
         DoughWork(name="Rusk dough", lead_s=0, weigh_s=300, mix_s=300),
     )  # fmt: skip
     work = DayWork(
@@ -317,6 +317,7 @@ FAULTS: dict[str, tuple[Fault, str]] = {
     "iced warm": (shift(of(Kind.ICE, 0), -900), "finished while warm"),
     "iced too fast": (shorter(of(Kind.ICE, 0), 10), "finishing is given too little time"),
     "not set": (shorter(of(Kind.DRY, 0), 60), "does not set"),
+    "packed warm": (shift(of(Kind.PACK, dough=0), -3000), "packed before all of it is cold"),
     "sliced too hot": (shift(of(Kind.FORM, 3), -500), "sliced too hot"),
     "sliced too cold": (all_of((Kind.FORM,), 3, 3600), "sliced too cold"),
     "another tray on the way": (named(of(Kind.REST, 0), tray="Z"), "changes its tray"),
@@ -546,7 +547,7 @@ def test_a_slow_tray_in_the_oven_is_seen_through() -> None:
     ("change", "field"),
     [
         (DoughDropped(dough=7), "dough"), (BakesLonger(load=99, minutes=3), "load"), (TrayBroken(tray="none"), "tray"),
-        (Pinned(what="load", index=99, at=NOON), "index"),
+        (Pinned(what="load", index=99), "index"),
     ],
     ids=lambda value: getattr(value, "kind", value),
 )  # fmt: skip
@@ -579,11 +580,17 @@ def test_a_pinned_step_begins_when_it_is_told_to_and_can_be_let_go() -> None:
     assert free.end <= pinned.end
 
 
+def test_a_pin_may_begin_the_day_earlier_but_not_before_now() -> None:
+    plan = planned(simple(2))
+    hour_earlier = plan.start - timedelta(hours=1)
+    pinned = repaired(plan, Pinned(what="weigh", index=0, at=hour_earlier), plan.start - timedelta(hours=5))
+    step = next(s for s in pinned.steps if s.kind is Kind.WEIGH)
+    assert pinned.start + timedelta(seconds=step.start_s) == hour_earlier
+    with pytest.raises(PlanRefusedError, match="before now"):
+        repaired(plan, Pinned(what="load", index=0, at=plan.start), plan.start + timedelta(minutes=30))
+
+
 def test_a_pin_the_day_cannot_bear_is_refused() -> None:
     plan = planned(simple(2))
     with pytest.raises(PlanRefusedError, match="cannot begin then"):
-        repaired(
-            plan, Pinned(what="load", index=0, at=plan.start + timedelta(minutes=1)), plan.start - timedelta(hours=2)
-        )
-    with pytest.raises(PlanRefusedError, match="before now"):
-        repaired(plan, Pinned(what="load", index=0, at=plan.start), plan.start + timedelta(minutes=30))
+        repaired(plan, Pinned(what="load", index=0, at=plan.start + timedelta(minutes=1)), plan.start)

@@ -134,6 +134,34 @@ def test_a_dough_with_open_questions_is_not_planned() -> None:
     assert caught.value.problem.field == "doughs.1"
 
 
+def test_frozen_pieces_are_laid_out_not_made_and_thaw_if_asked() -> None:
+    spec = drop_dough(name="Drops")
+    straight, thawed = (
+        spec.model_copy(update={"making": spec.making.model_copy(update={"frozen": True, "thawed": thaws})})
+        for thaws in (False, True)
+    )
+    first, second = planned(straight), planned(thawed)
+    for plan in (first, second):
+        assert not [step for step in plan.steps if step.kind in (Kind.WEIGH, Kind.MIX, Kind.SOFTEN)]
+        assert any(step.title.startswith("Lay out") for step in plan.steps)
+    assert [step.kind for step in second.steps].count(Kind.THAW) == 1
+    assert not [step for step in first.steps if step.kind is Kind.THAW]
+    assert second.work.loads[0].bake_s < first.work.loads[0].bake_s
+
+
+def test_every_tray_has_a_first_look_before_it_is_done_and_every_dough_is_packed() -> None:
+    plan = planned(drop_dough(name="Drops"), STARTERS["cutout_butter"])
+    for load in range(len(plan.work.loads)):
+        look, bake = (
+            next(s for s in plan.steps if s.kind is kind and s.load == load) for kind in (Kind.LOOK, Kind.BAKE)
+        )
+        assert bake.start_s < look.start_s < bake.end_s
+    packs = [step for step in plan.steps if step.kind is Kind.PACK]
+    assert len(packs) == 2
+    assert max(step.end_s for step in packs) == (plan.end - plan.start).total_seconds()
+    assert all("airtight tin" in step.detail for step in packs)
+
+
 # --- on the clock ------------------------------------------------------------------------------------------------
 
 

@@ -8,6 +8,7 @@ from finebatch.core.assess import DoughSpec, assess
 from finebatch.core.bakemodel import FatState, Mixing
 from finebatch.core.balance import leavening_of, water_activity
 from finebatch.core.compare import compare
+from finebatch.core.day.derive import share_of
 from finebatch.core.dough import Making, mix_of_dough, percentages_of
 from finebatch.core.formula import Line, Part, dough_parts, split_card, weigh_lines
 from finebatch.core.ingredients import catalogue
@@ -16,6 +17,7 @@ from finebatch.core.method import Attention, MethodStep, Stage, mixing_minutes, 
 from finebatch.core.quantity import Habit, Sureness, household, read_line, say_amount
 from finebatch.core.quantity.habit import OwnCup, Region, SettledName
 from finebatch.core.quantity.measure import read_measure
+from finebatch.core.report import report
 from finebatch.core.scaling import ScaleBy, ScaleError, ScaleRequest, factor_for, scale, write_measure
 from finebatch.core.starters import starters
 from finebatch.core.styles import styles
@@ -295,17 +297,11 @@ def test_a_method_is_proposed_for_every_school(mixing: Mixing) -> None:
 
 
 def test_the_bakers_own_method_moves_the_day() -> None:
-    from datetime import UTC, datetime, timedelta
-
-    from finebatch.core.day import DayRequest, make_plan
-
-    now = datetime(2026, 5, 2, 9, tzinfo=UTC)
-    request = DayRequest(at=now + timedelta(hours=12), trays=2)
-    usual = make_plan(drop_dough(), assess(drop_dough(), KITCHEN), KITCHEN, request, now)
+    usual = share_of(drop_dough(), report(drop_dough(), KITCHEN), KITCHEN, 0).dough
     slow = drop_dough(method=(MethodStep(id="mix", stage=Stage.MIX, text="Knead by hand", minutes=45),))
-    own = make_plan(slow, assess(slow, KITCHEN), KITCHEN, request, now)
-    assert own.job.mix_s == 45 * 60 > usual.job.mix_s
-    assert own.job.soften_s == 0
+    own = share_of(slow, report(slow, KITCHEN), KITCHEN, 0).dough
+    assert own.mix_s == 45 * 60 > usual.mix_s
+    assert own.lead_s == 0
 
 
 def test_half_an_egg_leaves_the_other_half_as_wash() -> None:

@@ -40,6 +40,7 @@ def violations(work: DayWork, steps: Iterable[Step], baked_s: dict[int, int] | N
     for i, load in enumerate(work.loads):
         broken += _load(work, load, loads[i], i, (baked_s or {}).get(i, load.bake_s))
         broken += _readiness(work, load, i, doughs, loads)
+    broken += _packing(work, doughs, loads)
     broken += _hands(work, ordered)
     broken += _alarms(ordered)
     broken += _trays(work, loads)
@@ -63,11 +64,13 @@ def _each_thing_once(work: DayWork, steps: list[Step], doughs: list[_Group], loa
     broken = []
     for dough, has in zip(work.doughs, doughs, strict=True):
         wanted = {
-            Kind.WEIGH: True,
-            Kind.MIX: True,
+            Kind.WEIGH: not dough.made,
+            Kind.MIX: not dough.made,
             Kind.DIVIDE: bool(dough.divide_s),
             Kind.CHILL: bool(dough.chill_s),
-            Kind.SOFTEN: bool(dough.lead_s),
+            Kind.SOFTEN: bool(dough.lead_s) and not dough.made,
+            Kind.THAW: bool(dough.lead_s) and dough.made,
+            Kind.PACK: bool(dough.pack_s),
         }
         for kind, needed in wanted.items():
             if len(has[kind]) != int(needed):
@@ -90,6 +93,9 @@ def _each_thing_once(work: DayWork, steps: list[Step], doughs: list[_Group], loa
 
 def _dough(dough: DoughWork, has: _Group) -> list[Broken]:
     name, broken = dough.name, []
+    if dough.made:
+        short = dough.lead_s and _length(has[Kind.THAW][0]) < dough.lead_s
+        return [Broken(f"{name} is not left to thaw")] if short else []
     weigh, mix = has[Kind.WEIGH][0], has[Kind.MIX][0]
     if _length(weigh) < dough.weigh_s or _length(mix) < dough.mix_s:
         broken.append(Broken(f"{name}: weighing or mixing is given too little time"))
@@ -190,7 +196,8 @@ def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[_Group], load
         if first < log[Kind.TRANSFER][0].end_s:
             broken.append(Broken(f"{name} is sliced before its log is off the tray"))
         return broken
-    ready = max(step.end_s for kind in (Kind.MIX, Kind.DIVIDE, Kind.CHILL, Kind.TEMPER) for step in has[kind])
+    before = (Kind.MIX, Kind.DIVIDE, Kind.CHILL, Kind.TEMPER, Kind.THAW)
+    ready = max((step.end_s for kind in before for step in has[kind]), default=0)
     if load.scraps:
         firsts = [
             j
@@ -200,6 +207,19 @@ def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[_Group], load
         shaped = [max(step.end_s for step in loads[j][Kind.FORM]) for j in firsts]
         ready = max([ready, *(end + dough.rechill_s for end in shaped)])
     return [Broken(f"{name} is shaped before its dough is ready")] if first < ready else []
+
+
+def _packing(work: DayWork, doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
+    broken = []
+    for d, dough in enumerate(work.doughs):
+        if not dough.pack_s:
+            continue
+        pack = doughs[d][Kind.PACK][0]
+        mine = [has for load, has in zip(work.loads, loads, strict=True) if load.dough == d]
+        ready = max(step.end_s for has in mine for kind in (Kind.COOL, Kind.ICE, Kind.DRY) for step in has[kind])
+        if pack.start_s < ready or _length(pack) < dough.pack_s:
+            broken.append(Broken(f"{dough.name} is packed before all of it is cold and set"))
+    return broken
 
 
 def _spans_over(spans: list[tuple[int, int, int]], most: int) -> bool:
@@ -231,10 +251,10 @@ def _hands(work: DayWork, steps: list[Step]) -> list[Broken]:
 
 
 def _alarms(steps: list[Step]) -> list[Broken]:
-    """The bake's end and the half time both ring; two that ring in the same half minute cannot both be answered."""
+    """The bake's end and the half time both ring; two that ring in the same minute cannot both be answered."""
     rings = sorted((step.start_s, step.title) for step in steps if step.kind in (Kind.UNLOAD, Kind.TURN))
     return [
-        Broken(f"two alarms ring at once: “{a[1]}” and “{b[1]}”") for a, b in pairwise(rings) if b[0] - a[0] < ROUNDING_S
+        Broken(f"two alarms ring at once: “{a[1]}” and “{b[1]}”") for a, b in pairwise(rings) if b[0] - a[0] < 60
     ]  # fmt: skip
 
 
@@ -297,11 +317,12 @@ def _ovens(work: DayWork, steps: list[Step], loads: list[_Group]) -> list[Broken
 
 def _shared_rooms(work: DayWork, steps: list[Step], doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
     room, broken = work.room, []
-    mixing = [(has[Kind.MIX][0].start_s, has[Kind.MIX][0].end_s, 1) for has in doughs]
+    made_today = [has for dough, has in zip(work.doughs, doughs, strict=True) if not dough.made]
+    mixing = [(has[Kind.MIX][0].start_s, has[Kind.MIX][0].end_s, 1) for has in made_today]
     if _spans_over(mixing, room.mixers):
         broken.append(Broken("two doughs need the mixer at once"))
     bowls = [
-        (has[Kind.WEIGH][0].start_s, (has[Kind.DIVIDE] or has[Kind.MIX])[0].end_s, 1) for has in doughs
+        (has[Kind.WEIGH][0].start_s, (has[Kind.DIVIDE] or has[Kind.MIX])[0].end_s, 1) for has in made_today
     ]  # fmt: skip
     if _spans_over(bowls, room.bowls):
         broken.append(Broken("there are not enough bowls"))

@@ -4,6 +4,7 @@ import math
 from functools import cache
 
 from ..assess import Assessment, DoughSpec
+from ..bakemodel.bakeware import EndStyle
 from ..baking import Outcome
 from ..facts import number, rows
 from ..finishing import FinishPlan, When
@@ -41,6 +42,8 @@ COLD_SLICES_WITHIN_S = 12 * 3600
 RECHILL_S = 15 * 60
 PIECE_AREA = 1.15  # room on the cooling rack, over the piece's own square
 MOST_LOADS = 40
+PACK_BOX_S = 60.0
+LAY_OUT_S = 2.0  # a frozen piece onto a tray
 
 
 class Pace(Value):
@@ -55,7 +58,7 @@ class Pace(Value):
 
 PACES = {
     "weigh_line": ("Weighing out a line", 40.0, "line"), "set_out": ("Setting out bowls and scale", 120.0, "dough"),
-    "line_tray": ("Lining a tray", 45.0, "tray"), "transfer_piece": ("Moving a cookie to the rack", 3.0, "piece"),
+    "line_tray": ("Lining a tray", 45.0, "tray"), "transfer_piece": ("Moving a cookie to the rack", 3.0, "piece"), "pack_piece": ("Packing a cookie", 2.0, "piece"),
     "form_scoop": ("Scooping", 0.0, "piece"), "form_ball": ("Rolling a ball", 0.0, "piece"),
     "form_thumbprint_fill": ("Rolling and filling a thumbprint", 0.0, "piece"),
     "form_cutout_reroll": ("Rolling and cutting", 0.0, "piece"), "form_slice": ("Slicing", 0.0, "piece"),
@@ -167,6 +170,11 @@ def _dough_work(spec: DoughSpec, found: Assessment, kitchen: Kitchen, overnight:
         divide = spec.form.logs * pace_s(kitchen, "form_log_shape")
     elif rolled and chill:
         divide = 60.0
+    pieces = sum(found.trays.loads) if found.trays else 0
+    pack = round(PACK_BOX_S + pace_s(kitchen, "pack_piece") * pieces)
+    if spec.making.frozen:
+        thaw = round(typical_s("thaw_dough_counter_portioned")) if spec.making.thawed else 0
+        return DoughWork(name=spec.name, lead_s=thaw, weigh_s=0, mix_s=0, shelf=0, pack_s=pack, made=True)
     temper = typical_s("temper_dough_after_chill", "sliced_log_shortbread" if sliced else "cutout_butter")
     return DoughWork(
         name=spec.name,
@@ -180,6 +188,7 @@ def _dough_work(spec: DoughSpec, found: Assessment, kitchen: Kitchen, overnight:
         temper_s=round(temper) if rolled or sliced else 0,
         shelf=1,
         rechill_s=RECHILL_S if chill else 0,
+        pack_s=pack,
     )
 
 
@@ -211,7 +220,8 @@ def _plain_loads(
     words: list[Words], ice: tuple[float, int, str], size: str,
 ) -> None:  # fmt: skip
     form, total = spec.form, sum(plan.loads)
-    each = pace_s(kitchen, form_step(form))
+    frozen = spec.making.frozen and not isinstance(form, PanForm | SheetForm)
+    each = LAY_OUT_S if frozen else pace_s(kitchen, form_step(form))
     first_roll = sum(roll.count for roll in outcome.pieces.rolls if not roll.again) if not size else total
     made = 0
     for n, pieces in enumerate(plan.loads):
@@ -229,14 +239,23 @@ def _plain_loads(
                 hot_s=round(_hot_s(form, pieces, kitchen)), rest_s=round(60 * style.tray_rest_min), rest_slack_s=REST_SLACK_S,
                 transfer_s=max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
                 cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
-                scraps=bool(outcome.pieces.rolls) and not size and made > first_roll, ice_s=round(ice[0] * pieces / max(1, _all_pieces(outcome, total))),
+                scraps=bool(outcome.pieces.rolls) and not size and not frozen and made > first_roll, ice_s=round(ice[0] * pieces / max(1, _all_pieces(outcome, total))),
                 dry_s=ice[1] if ice[0] else 0,
             )
         )  # fmt: skip
         look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
         words.append(
-            Words(shape=VERBS[form.kind], look=look, hot=_hot_words(form), ice=ice[2], dial=_dial(spec), chill_as=_chilled_as(form))
+            Words(shape="Lay out" if frozen else VERBS[form.kind], first_look_s=round(60 * outcome.window.first_look_min), store=_store(style, ice[0] > 0, form), look=look, hot=_hot_words(form), ice=ice[2], dial=_dial(spec), chill_as=_chilled_as(form))
         )  # fmt: skip
+
+
+def _store(style: Style, iced: bool, form: AnyForm) -> str:
+    """Where they go and how long they keep, from the process table: what is crisp apart from what is soft."""
+    soft = style.end in (EndStyle.SOFT, EndStyle.GOOEY)
+    filled = isinstance(form, BallForm) and form.filling_g > 0
+    step = "storage_filled" if filled else "storage_iced" if iced else "storage_soft" if soft else "storage_crisp"
+    days = typical_s(step) / 86400
+    return f"In an airtight tin, {'soft' if soft else 'crisp'} ones by themselves; at their best about {days:.0f} days."
 
 
 def _all_pieces(outcome: Outcome, total: int) -> int:
@@ -296,7 +315,17 @@ def _rusk_loads(
             )
         )  # fmt: skip
         look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
-        words.append(Words(shape="Shape", look=look, unit="logs", dial=_dial(spec)))
+        first = round(60 * outcome.window.first_look_min)
+        words.append(
+            Words(
+                shape="Shape",
+                look=look,
+                unit="logs",
+                dial=_dial(spec),
+                first_look_s=first,
+                store=_store(style, ice[0] > 0, form),
+            )
+        )
         cut = logs * second.each_log
         for pieces in even_loads(cut, slices.most_per_tray):
             area = pieces * second.across_mm * second.high_mm / 100

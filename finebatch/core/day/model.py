@@ -6,7 +6,7 @@ The solver is imported when it is first needed: it takes over a second to load.
 from dataclasses import dataclass, field
 from typing import Any
 
-from .times import MIX_WITHIN, TURN_SLACK, DoughTimes, LoadTimes, Ticks, Timetable
+from .times import BELL, MIX_WITHIN, TURN_SLACK, DoughTimes, LoadTimes, Ticks, Timetable
 
 SLACK_MOST = 180  # ticks a longest time may be overstepped in a repair
 
@@ -56,6 +56,7 @@ class DayModel:
         for i in range(len(t.loads)):
             self._load(i)
         self._ready()
+        self._packing()
         self._resources()
         self._ovens()
         if freeze is None and not self._pins:
@@ -85,6 +86,8 @@ class DayModel:
     def _dough(self, d: int) -> None:
         dough = self.t.doughs[d]
         v = {"weigh": self._var(f"weigh{d}", dough.lead), "mix": self._var(f"mix{d}"), "out": self._var(f"out{d}")}
+        if dough.made:
+            self.cp.add(v["mix"] == v["weigh"])
         v["long"] = self.cp.new_bool_var(f"long{d}")
         self.cp.add(v["mix"] >= v["weigh"] + dough.weigh)
         self._most(v["mix"], v["weigh"] + dough.weigh + MIX_WITHIN)
@@ -131,12 +134,12 @@ class DayModel:
         out = v["load"] + t.load + load.bake
         self._hand(v["load"], t.load, f"load{i}")
         self._hand(out, t.unload + load.hot, f"unload{i}")
-        self._alarms.append(cp.new_fixed_size_interval_var(out, 1, f"bell{i}"))
+        self._alarms.append(cp.new_fixed_size_interval_var(out, BELL, f"bell{i}"))
         if load.turn:
             cp.add_linear_constraint(v["turn"] - v["load"], load.turn_at - TURN_SLACK, load.turn_at + TURN_SLACK)
             cp.add(v["turn"] + load.turn <= out)
             self._hand(v["turn"], load.turn, f"turn{i}")
-            self._alarms.append(cp.new_fixed_size_interval_var(v["turn"], 1, f"turnbell{i}"))
+            self._alarms.append(cp.new_fixed_size_interval_var(v["turn"], BELL, f"turnbell{i}"))
         else:
             cp.add(v["turn"] == v["load"] + load.turn_at)
         empty = v["load"] + load.slot + load.hot
@@ -172,6 +175,19 @@ class DayModel:
                 for j, other in enumerate(self.t.loads):
                     if other.dough == load.dough and not other.scraps and other.after_log is None:
                         self.cp.add(first >= self._loads[j]["shaped"] + dough.rechill)
+
+    def _packing(self) -> None:
+        """A dough's cookies are packed when the last of them is ready."""
+        for d, v in enumerate(self._doughs):
+            length = self.t.doughs[d].pack
+            if not length:
+                continue
+            v["pack"] = self._var(f"pack{d}")
+            self._hand(v["pack"], length, f"pack{d}")
+            for i, load in enumerate(self.t.loads):
+                if load.dough == d:
+                    self.cp.add(v["pack"] >= self._loads[i]["ready"])
+            self.cp.add(self.finish >= v["pack"] + length)
 
     def _span(self, start: Any, end: Any, name: str, present: Any = None) -> Any:
         size = self.cp.new_int_var(0, self._horizon + 200, f"{name}_size")
@@ -308,6 +324,9 @@ class DayModel:
                 self.cp.add(var == value)
             else:
                 self.cp.add(var >= freeze.resume)
+        for d, (v, made) in enumerate(zip(self._doughs, freeze.was.doughs, strict=True)):
+            if made.weigh >= freeze.now:
+                self.cp.add(v["weigh"] >= soft_again(self.t, d, made, freeze.now, freeze.resume))
         for v, times in zip(self._loads, freeze.was.loads, strict=True):
             if times.load < freeze.now:
                 self.cp.add(v["oven"] == times.oven)
@@ -328,8 +347,7 @@ class DayModel:
         pairs: list[tuple[Any, int]] = []
         for v, times in zip(self._doughs, table.doughs, strict=True):
             pairs += [(v["weigh"], times.weigh), (v["mix"], times.mix), (v["out"], times.out)]
-            if "divide" in v:
-                pairs.append((v["divide"], times.divide))
+            pairs += [(v[name], getattr(times, name)) for name in ("divide", "pack") if name in v]
         for i, (v, loaded) in enumerate(zip(self._loads, table.loads, strict=True)):
             pairs += list(zip(v["shape"], loaded.shape, strict=True))
             pairs += [
@@ -445,6 +463,7 @@ class DayModel:
             DoughTimes(
                 solver.value(v["weigh"]), solver.value(v["mix"]),
                 solver.value(v["divide"]) if "divide" in v else solver.value(v["mix"]) + self.t.doughs[d].mix, solver.value(v["out"]),
+                solver.value(v["pack"]) if "pack" in v else 0,
             )
             for d, v in enumerate(self._doughs)
         )  # fmt: skip
@@ -456,6 +475,13 @@ class DayModel:
             for v in self._loads
         )  # fmt: skip
         return Timetable(doughs, loads), solver.best_objective_bound, status == module.OPTIMAL
+
+
+def soft_again(t: Ticks, d: int, was: DoughTimes, now: int, resume: int) -> int:
+    """The first tick at which a dough not yet begun may be weighed: its fat goes on softening if it is out, else it is taken
+    out when work goes on."""
+    lead = t.doughs[d].lead
+    return max(resume, was.weigh) if was.weigh - lead < now else resume + lead
 
 
 def in_order(t: Ticks, table: Timetable) -> Timetable:

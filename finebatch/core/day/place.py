@@ -6,12 +6,12 @@ it better; the same day always gives the same plan.
 """
 
 import random
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 
 import numpy as np
 
-from .times import MIX_WITHIN, TURN_SLACK, DoughTimes, LoadTimes, Ticks, Timetable
+from .times import BELL, MIX_WITHIN, TURN_SLACK, DoughTimes, LoadTimes, Ticks, Timetable
 
 Step = tuple[str, int]  # ("dough", d) or ("load", i)
 FAR = 6000  # ticks: fifty hours
@@ -163,10 +163,10 @@ class Builder:
         self.doughs: dict[int, DoughTimes] = {}
         self.loads: dict[int, LoadTimes] = {}
 
-    def dough(self, d: int) -> bool:
+    def dough(self, d: int, earliest: int = 0) -> bool:
         """Weigh, mix, divide and chill as early as may be."""
         room, dough = self.room, self.t.doughs[d]
-        for weigh in range(max(self.now, dough.lead), FAR - 3000):
+        for weigh in range(max(self.now, dough.lead, earliest), FAR - 3000):
             if not room.hands.free(weigh, dough.weigh):
                 continue
             mix = self._hand_and_mixer(weigh + dough.weigh, weigh + dough.weigh + MIX_WITHIN, dough.mix)
@@ -314,7 +314,7 @@ class Builder:
             out = at + t.load + load.bake
             if not room.hands.free(at, t.load) or not room.hands.free(out, t.unload + load.hot):
                 continue
-            if not room.alarms.free(out, 1):
+            if not room.alarms.free(out, BELL):
                 continue
             oven = next((o for o in range(len(t.ovens)) if self._oven_takes(o, i, at)), None)
             if oven is None:
@@ -345,8 +345,8 @@ class Builder:
         load, room = self.t.loads[i], self.room
         if not load.turn:
             return at + load.turn_at
-        free = (r for r in _around(at + load.turn_at) if room.hands.free(r, load.turn) and room.alarms.free(r, 1))
-        return next((r for r in free if r + load.turn <= out), None)
+        free = (r for r in _around(at + load.turn_at) if room.hands.free(r, load.turn) and room.alarms.free(r, BELL))
+        return next((r for r in free if r + max(load.turn, BELL) <= out), None)
 
     def _oven_takes(self, oven: int, i: int, at: int) -> bool:
         slot = self.t.loads[i].slot
@@ -376,9 +376,9 @@ class Builder:
             (times.transfer, load.transfer),
         ):
             room.hands.take(start, length)
-        room.alarms.take(out, 1)
+        room.alarms.take(out, BELL)
         if load.turn:
-            room.alarms.take(times.turn, 1)
+            room.alarms.take(times.turn, BELL)
         room.racks[times.oven].take(times.load, load.slot)
         room.inside[times.oven].append((times.load, times.load + load.slot, i))
         room.trays[load.tray].take(times.shape[0], times.transfer + load.transfer + t.tray_cool - times.shape[0])
@@ -412,7 +412,21 @@ class Builder:
         for start, length in _shaping(pieces, load.ice):
             self.room.hands.take(start, length)
         self.room.area[pieces[0] : pieces[-1] + load.ice[-1] + load.dry] += load.area
-        self.loads[i] = LoadTimes(**{**self.loads[i].__dict__, "ice": pieces})
+        self.loads[i] = replace(self.loads[i], ice=pieces)
+
+    def pack(self, d: int) -> bool:
+        """Pack dough d when all of it is ready, in the first gap of the hands."""
+        length = self.t.doughs[d].pack
+        if not length:
+            return True
+        so_far = Timetable((), tuple(self.loads.get(i, LoadTimes((0,), 0, 0, 0)) for i in range(len(self.t.loads))))
+        ready = max(so_far.ready(self.t, i) for i in self.loads if self.t.loads[i].dough == d)
+        start = self._hands(max(ready, self.now), FAR - 10, length)
+        if start is None:
+            return False
+        self.room.hands.take(start, length)
+        self.doughs[d] = replace(self.doughs[d], pack=start)
+        return True
 
     def table(self) -> Timetable:
         """What was built."""
@@ -433,6 +447,8 @@ def build(t: Ticks, order: list[Step], allowed: Allowance | None = None) -> Time
     for i in sorted(builder.loads, key=lambda i: builder.loads[i].transfer):
         if not builder.ice(i):
             return None
+    if not all(builder.pack(d) for d in builder.doughs):
+        return None
     return builder.table()
 
 

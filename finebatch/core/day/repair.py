@@ -7,7 +7,7 @@ from pydantic import Field
 
 from ..problems import stop
 from ..value import Value
-from .model import DayModel, Freeze, NoSolutionError
+from .model import DayModel, Freeze, NoSolutionError, soft_again
 from .place import Allowance, Builder
 from .plan import Plan, PlanRefusedError, plan_of
 from .search import Aim
@@ -73,7 +73,10 @@ def repaired(plan: Plan, change: AnyChange, now: datetime) -> Plan:
     begun = now > plan.start
     tick = -(-now_s // TICK_S) if begun else 0
     if isinstance(change, Pinned):
-        return _pinned(plan, change, tick)
+        if change.at is not None and change.at < now:
+            raise PlanRefusedError(stop("at", "That is before now. Choose a later time."))
+        roomy = _with_room_before(plan, change)
+        return _pinned(roomy, change, max(0, -(-int((now - roomy.origin).total_seconds()) // TICK_S)), begun)
     if isinstance(change, DoughDropped):
         return _without(plan, change.dough, tick)
     work, lost, resume = plan.work, {}, tick
@@ -160,7 +163,7 @@ def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
         if times.load < tick:
             builder.put_load(i, _with_turn(t, i, times))
     for d, made in sorted(enumerate(was.doughs), key=lambda item: item[1].weigh):
-        if made.weigh >= tick and not builder.dough(d):
+        if made.weigh >= tick and not builder.dough(d, soft_again(t, d, made, tick, builder.now)):
             return False
     for i, times in sorted(enumerate(was.loads), key=lambda item: (item[1].load, item[0])):
         if i in builder.loads:
@@ -178,7 +181,7 @@ def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
             builder.put_ice(i, times.ice)
         elif not builder.ice(i):
             return False
-    return True
+    return all(builder.pack(d) for d in builder.doughs)
 
 
 def _with_turn(t: Ticks, i: int, times: LoadTimes) -> LoadTimes:
@@ -189,15 +192,33 @@ def _with_turn(t: Ticks, i: int, times: LoadTimes) -> LoadTimes:
     )
 
 
-def _pinned(plan: Plan, change: Pinned, tick: int) -> Plan:
+def _with_room_before(plan: Plan, change: Pinned) -> Plan:
+    """The same plan on a clock that begins early enough for the pin: its own may begin with its first step."""
+    if change.at is None:
+        return plan
+    lead_s = max(dough.lead_s for dough in plan.work.doughs) + 3600
+    short = -(-int(lead_s - (change.at - plan.origin).total_seconds()) // TICK_S)
+    if short <= 0 or plan.done_before_s:
+        return plan
+    by_s = short * TICK_S
+    work = plan.work.model_copy(
+        update={
+            "closed": tuple((a + by_s, b + by_s) for a, b in plan.work.closed),
+            "pins": tuple(pin.model_copy(update={"at_s": pin.at_s + by_s}) for pin in plan.work.pins),
+            "deadline_s": None if plan.work.deadline_s is None else plan.work.deadline_s + by_s,
+        }
+    )
+    origin = plan.origin - timedelta(seconds=by_s)
+    return plan.model_copy(update={"work": work, "table": plan.table.later(short), "origin": origin})
+
+
+def _pinned(plan: Plan, change: Pinned, tick: int, begun: bool) -> Plan:
     pins = tuple(pin for pin in plan.work.pins if (pin.what, pin.index) != (change.what, change.index))
     size = len(plan.work.doughs) if change.what in ("weigh", "mix", "out") else len(plan.work.loads)
     if change.index >= size:
         raise PlanRefusedError(stop("index", "There is no such step in this plan."))
     if change.at is not None:
         at_s = round((change.at - plan.origin).total_seconds() / TICK_S) * TICK_S
-        if at_s < tick * TICK_S:
-            raise PlanRefusedError(stop("at", "That is before now, or before the day begins. Choose a later time."))
         pins = (*pins, Pin(what=change.what, index=change.index, at_s=at_s))
     work = plan.work.model_copy(update={"pins": pins})
     t = to_ticks(work)
@@ -222,8 +243,8 @@ def _pinned(plan: Plan, change: Pinned, tick: int) -> Plan:
                 f"With the rest of the day as it is, this {sure}: something would wait too long, or the hands, racks or trays are taken.",
             )
         ) from error
-    made = plan_of(work, plan.words, plan.origin, table, 0, False, Aim.SOONEST, soft=bool(tick))
-    return _compared(plan, made, tick)
+    made = plan_of(work, plan.words, plan.origin, table, 0, False, Aim.SOONEST, soft=begun)
+    return _compared(plan, made, tick if begun else 0)
 
 
 def _first_found(model: DayModel) -> Timetable:

@@ -9,6 +9,7 @@ class Kind(StrEnum):
     """What is done."""
 
     SOFTEN = "soften"
+    THAW = "thaw"
     WEIGH = "weigh"
     MIX = "mix"
     DIVIDE = "divide"
@@ -21,6 +22,7 @@ class Kind(StrEnum):
     PARK = "park"
     LOAD = "load"
     BAKE = "bake"
+    LOOK = "look"
     TURN = "turn"
     UNLOAD = "unload"
     HOT = "hot"
@@ -30,6 +32,7 @@ class Kind(StrEnum):
     TRAY_COOL = "tray_cool"
     ICE = "ice"
     DRY = "dry"
+    PACK = "pack"
 
 
 class Lane(StrEnum):

@@ -19,6 +19,8 @@ class Words(Value):
     unit: str = "cookies"
     dial: str = ""
     chill_as: str = "a block or portions"
+    first_look_s: int = 0
+    store: str = ""
 
 
 def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Words, ...]) -> tuple[Step, ...]:
@@ -46,6 +48,17 @@ def _step(kind: Kind, title: str, place: Lane, heat: Heat, start: int, end: int,
 def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Words) -> list[Step]:
     dough, ticks, times = work.doughs[d], t.doughs[d], table.doughs[d]
     steps = []
+    if ticks.pack:
+        steps.append(
+            _step(Kind.PACK, f"Pack {dough.name}", Lane.HANDS, Heat.COLD, times.pack, times.pack + ticks.pack, dough=d, detail=words.store)
+        )  # fmt: skip
+    if ticks.made:
+        if ticks.lead:
+            steps.append(
+                _step(Kind.THAW, f"Take {dough.name} out of the freezer", Lane.COUNTER, Heat.CHILLED, times.weigh - ticks.lead, times.weigh, dough=d,
+                      detail="On its trays or side by side, covered. Dough with raw egg no longer than two hours out.")
+            )  # fmt: skip
+        return steps
     if ticks.lead:
         steps.append(
             _step(Kind.SOFTEN, f"Take out what {dough.name} needs warm", Lane.COUNTER, Heat.SOFT, times.weigh - ticks.lead, times.weigh, dough=d,
@@ -137,6 +150,20 @@ def _load_steps(
         _step(Kind.COOL, f"{load.name} cools", Lane.COOLING, Heat.COOLING, moved, moved + ticks.cool, **own),
         _step(Kind.TRAY_COOL, f"Tray {tray} cools before raw dough touches it", Lane.COUNTER, Heat.COOLING, moved, moved + t.tray_cool, **own),
     ]  # fmt: skip
+    if words.first_look_s:
+        look = into_end + min(ticks.bake, words.first_look_s // TICK_S)
+        steps.append(
+            _step(
+                Kind.LOOK,
+                f"First look at tray {tray}, {load.name}",
+                Lane.OVEN,
+                Heat.HOT,
+                look,
+                look,
+                detail=words.look,
+                **inside,
+            )
+        )
     if ticks.turn:
         swap = "Turn" + (" and swap racks" if many else "")
         steps.append(
@@ -233,7 +260,8 @@ def _rack_numbers(t: Ticks, table: Timetable) -> list[tuple[int, int]]:
 
 _ALWAYS = {
     Kind.TURN: "Half time of its bake.", Kind.UNLOAD: "Its bake is over.", Kind.HOT: "It stiffens or shatters if left.",
-    Kind.SOFTEN: "It must be soft when weighing begins.", Kind.BAKE: "It is in the oven.",
+    Kind.SOFTEN: "It must be soft when weighing begins.", Kind.THAW: "It must be thawed when it is laid out.",
+    Kind.LOOK: "Real doneness comes early as often as late.", Kind.BAKE: "It is in the oven.",
 }  # fmt: skip
 
 

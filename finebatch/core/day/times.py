@@ -7,6 +7,7 @@ from .work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork
 TICK_S = 30
 MIX_WITHIN = MIX_WITHIN_S // TICK_S
 TURN_SLACK = TURN_SLACK_S // TICK_S
+BELL = 60 // TICK_S  # no two alarms in the same minute
 
 
 def up(seconds: float) -> int:
@@ -37,6 +38,8 @@ class DoughTicks:
     temper: int
     shelf: int
     rechill: int
+    pack: int
+    made: bool
 
 
 @dataclass(frozen=True)
@@ -113,7 +116,7 @@ def to_ticks(work: DayWork) -> Ticks:
         DoughTicks(
             lead=up(d.lead_s), weigh=up(d.weigh_s), mix=up(d.mix_s), divide=up(d.divide_s), chill=up(d.chill_s),
             chill_max=max(up(d.chill_s), d.chill_max_s // TICK_S), temper_after=d.temper_after_s // TICK_S, temper=up(d.temper_s),
-            shelf=d.shelf if d.chill_s else 0, rechill=up(d.rechill_s),
+            shelf=d.shelf if d.chill_s else 0, rechill=up(d.rechill_s), pack=up(d.pack_s), made=d.made,
         )
         for d in work.doughs
     )  # fmt: skip
@@ -144,12 +147,14 @@ def to_ticks(work: DayWork) -> Ticks:
 
 @dataclass(frozen=True)
 class DoughTimes:
-    """Starts of one dough's steps; `out` is when it leaves the fridge (mixed or divided, without a chill)."""
+    """Starts of one dough's steps; `out` is when it leaves the fridge (mixed or divided, without a chill). A made dough is
+    ready at `weigh`."""
 
     weigh: int
     mix: int
     divide: int
     out: int
+    pack: int = 0
 
 
 @dataclass(frozen=True)
@@ -172,6 +177,20 @@ class Timetable:
     doughs: tuple[DoughTimes, ...]
     loads: tuple[LoadTimes, ...]
 
+    def later(self, by: int) -> "Timetable":
+        """The same plan, everything `by` ticks later."""
+        doughs = tuple(
+            DoughTimes(x.weigh + by, x.mix + by, x.divide + by, x.out + by, x.pack + by if x.pack else 0)
+            for x in self.doughs
+        )
+        loads = tuple(
+            LoadTimes(
+                tuple(s + by for s in x.shape), x.load + by, x.turn + by, x.transfer + by, tuple(s + by for s in x.ice), x.oven, x.parked
+            )
+            for x in self.loads
+        )  # fmt: skip
+        return Timetable(doughs, loads)
+
     def ready(self, t: Ticks, i: int) -> int:
         """When load i is cold, or its finish set."""
         times, load = self.loads[i], t.loads[i]
@@ -180,8 +199,9 @@ class Timetable:
         return times.transfer + load.transfer + load.cool
 
     def finish(self, t: Ticks) -> int:
-        """When the last load is ready."""
-        return max(self.ready(t, i) for i in range(len(t.loads)))
+        """When the last load is ready, and packed."""
+        packed = [x.pack + d.pack for x, d in zip(self.doughs, t.doughs, strict=True) if d.pack]
+        return max([*packed, *(self.ready(t, i) for i in range(len(t.loads)))])
 
     def begin(self, t: Ticks) -> int:
         """When the day must start: the first lead, weighing or preheating."""

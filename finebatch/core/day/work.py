@@ -18,12 +18,13 @@ Spans = Annotated[tuple[tuple[int, int], ...], WithJsonSchema({"type": "array", 
 class DoughWork(Value):
     """One dough until it can be shaped. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
-    `rechill_s` again. `shelf` is the fridge room it takes."""
+    `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped: its lead is its thawing, and it is
+    neither weighed nor mixed. `pack_s` is the packing when all of it is ready."""
 
     name: str
     lead_s: int = Field(ge=0)
-    weigh_s: int = Field(ge=1)
-    mix_s: int = Field(ge=1)
+    weigh_s: int = Field(ge=0)
+    mix_s: int = Field(ge=0)
     divide_s: int = Field(default=0, ge=0)
     chill_s: int = Field(default=0, ge=0)
     chill_max_s: int = Field(default=0, ge=0)
@@ -31,6 +32,8 @@ class DoughWork(Value):
     temper_s: int = Field(default=0, ge=0)
     shelf: int = Field(default=1, ge=0)
     rechill_s: int = Field(default=0, ge=0)
+    pack_s: int = Field(default=0, ge=0)
+    made: bool = False
 
 
 class LoadWork(Value):

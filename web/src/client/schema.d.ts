@@ -1309,7 +1309,8 @@ export interface components {
              *       "mixing": "creamed_light",
              *       "fat_state": "soft",
              *       "chill_h": 0,
-             *       "frozen": false
+             *       "frozen": false,
+             *       "thawed": false
              *     }
              */
             making: components["schemas"]["Making"];
@@ -1384,7 +1385,8 @@ export interface components {
         };
         /**
          * DoughTimes
-         * @description Starts of one dough's steps; `out` is when it leaves the fridge (mixed or divided, without a chill).
+         * @description Starts of one dough's steps; `out` is when it leaves the fridge (mixed or divided, without a chill). A made dough is
+         *     ready at `weigh`.
          */
         DoughTimes: {
             /** Weigh */
@@ -1395,12 +1397,18 @@ export interface components {
             divide: number;
             /** Out */
             out: number;
+            /**
+             * Pack
+             * @default 0
+             */
+            pack: number;
         };
         /**
          * DoughWork
          * @description One dough until it can be shaped. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
          *     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
-         *     `rechill_s` again. `shelf` is the fridge room it takes.
+         *     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped: its lead is its thawing, and it is
+         *     neither weighed nor mixed. `pack_s` is the packing when all of it is ready.
          */
         DoughWork: {
             /** Name */
@@ -1446,6 +1454,16 @@ export interface components {
              * @default 0
              */
             rechill_s: number;
+            /**
+             * Pack S
+             * @default 0
+             */
+            pack_s: number;
+            /**
+             * Made
+             * @default false
+             */
+            made: boolean;
         };
         /**
          * EggCount
@@ -1683,7 +1701,7 @@ export interface components {
          * @description What is done.
          * @enum {string}
          */
-        Kind: "soften" | "weigh" | "mix" | "divide" | "chill" | "temper" | "preheat" | "oven_change" | "form" | "wait" | "park" | "load" | "bake" | "turn" | "unload" | "hot" | "rest" | "transfer" | "cool" | "tray_cool" | "ice" | "dry";
+        Kind: "soften" | "thaw" | "weigh" | "mix" | "divide" | "chill" | "temper" | "preheat" | "oven_change" | "form" | "wait" | "park" | "load" | "bake" | "look" | "turn" | "unload" | "hot" | "rest" | "transfer" | "cool" | "tray_cool" | "ice" | "dry" | "pack";
         /**
          * Kitchen
          * @description Everything a prediction or plan takes from the place where it happens.
@@ -2025,6 +2043,11 @@ export interface components {
              * @default false
              */
             frozen: boolean;
+            /**
+             * Thawed
+             * @default false
+             */
+            thawed: boolean;
         };
         /**
          * MethodStep
@@ -3688,6 +3711,16 @@ export interface components {
              * @default a block or portions
              */
             chill_as: string;
+            /**
+             * First Look S
+             * @default 0
+             */
+            first_look_s: number;
+            /**
+             * Store
+             * @default
+             */
+            store: string;
         };
         /**
          * Yield

@@ -269,6 +269,8 @@ function Block(props: {
 
 const NAMES: Partial<Record<Step["kind"], string>> = {
   soften: "softens",
+  thaw: "thaws",
+  pack: "pack",
   weigh: "weigh",
   mix: "mix",
   divide: "divide",

@@ -2,7 +2,7 @@
 import { Tabs } from "radix-ui";
 import type { ReactNode } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
-import { Button, NumberField, Select, Switch } from "../../pieces/controls";
+import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
 import { mass, percent, plural } from "../../pieces/say";
 import { BalanceView } from "./BalanceView";
@@ -123,6 +123,12 @@ function withMaking(spec: DoughSpec, making: Making): Partial<DoughSpec> {
   return { making, method };
 }
 
+const INTO_OVEN = [
+  ["fresh", "as made"],
+  ["frozen", "straight from frozen"],
+  ["thawed", "frozen, then thawed"],
+] as const;
+
 function MakingFields({
   spec,
   problems,
@@ -162,7 +168,14 @@ function MakingFields({
           step={0.5}
           onValue={(chill_h) => put({ chill_h })}
         />
-        <Switch label="Bake from frozen" checked={making.frozen} onChecked={(frozen) => put({ frozen })} />
+        <div className="w-44">
+          <Select
+            label="Into the oven"
+            value={!making.frozen ? "fresh" : making.thawed ? "thawed" : "frozen"}
+            options={INTO_OVEN}
+            onValue={(way) => put({ frozen: way !== "fresh", thawed: way === "thawed" })}
+          />
+        </div>
       </div>
     </>
   );

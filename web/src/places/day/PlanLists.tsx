@@ -3,7 +3,7 @@ import type { Step } from "../../client/api";
 import { duration } from "../../pieces/say";
 
 /** Passive steps that must be begun by someone, so they belong in the list of things to do. */
-const BEGUN = new Set<Step["kind"]>(["soften", "preheat", "oven_change", "chill", "temper"]);
+const BEGUN = new Set<Step["kind"]>(["soften", "thaw", "preheat", "oven_change", "chill", "temper", "look"]);
 
 interface Props {
   steps: Step[];
@@ -29,27 +29,22 @@ export function ClockList({ steps, at }: Props) {
           <span>
             <span className="font-semibold">{step.title}</span>
             {step.detail && <span className="text-quiet"> {step.detail}</span>}
-            {step.kind === "load" && <LookNote steps={steps} load={step.load ?? 0} at={at} />}
+            {step.kind === "load" && <OutAt steps={steps} load={step.load ?? 0} at={at} />}
           </span>
-          <span className="text-[15px] text-quiet">{long(step)}</span>
+          <span className="text-[15px] text-quiet">{step.kind === "look" ? "" : long(step)}</span>
         </li>
       ))}
       <li className="grid grid-cols-[6rem_1fr] gap-x-4 px-4 py-1.5">
         <span className="text-[17px] font-bold">{at(last)}</span>
-        <span className="font-semibold">Everything is ready. Pack when fully cold.</span>
+        <span className="font-semibold">Everything is ready.</span>
       </li>
     </ol>
   );
 }
 
-function LookNote({ steps, load, at }: Props & { load: number }) {
+function OutAt({ steps, load, at }: Props & { load: number }) {
   const bake = steps.find((step) => step.kind === "bake" && step.load === load);
-  return bake ? (
-    <span className="text-quiet">
-      {" "}
-      Out at about {at(bake.end_s)}. {bake.detail}
-    </span>
-  ) : null;
+  return bake ? <span className="text-quiet"> Out at about {at(bake.end_s)}.</span> : null;
 }
 
 export function TrayList({ steps, at }: Props) {
@@ -78,7 +73,7 @@ export function TrayList({ steps, at }: Props) {
   );
 }
 
-const TAKEN_OUT = new Set<Step["kind"]>(["soften", "temper", "weigh", "form", "preheat", "ice"]);
+const TAKEN_OUT = new Set<Step["kind"]>(["soften", "thaw", "temper", "weigh", "form", "preheat", "ice"]);
 
 export function MiseList({ steps, at }: Props) {
   const first = new Map<string, Step>();

@@ -1,0 +1,65 @@
+"""The benchmark set of the bake day: `make daybench`. A benchmark, not a test: nothing here can fail.
+
+For every day: the first plan, what the solver proves or bounds, and what a baker by hand would take.
+"""
+
+import time
+
+from finebatch.core.day.byhand import by_hand
+from finebatch.core.day.check import violations
+from finebatch.core.day.place import build, first_plan
+from finebatch.core.day.search import Effort, search
+from finebatch.core.day.times import TICK_S, to_ticks
+from finebatch.core.day.work import DayWork
+from tests.day_kit import as_steps, instances, work_of
+
+LOOK_ON_S = 20.0
+
+
+def minutes(ticks: float) -> str:
+    return f"{ticks * TICK_S / 60:g}"
+
+
+def first(work: DayWork) -> tuple[float, float]:
+    """Milliseconds to the first plan, and its minutes."""
+    t = to_ticks(work)
+    order = [("dough", d) for d in range(len(t.doughs))] + [
+        ("load", i) for i, x in enumerate(t.loads) if x.after_log is None
+    ]
+    build(t, order)
+    start = time.perf_counter()
+    table = first_plan(t, 0)
+    taken = 1000 * (time.perf_counter() - start)
+    return taken, table.finish(t) * TICK_S / 60 if table else float("nan")
+
+
+def row(instance: dict) -> str:
+    work = work_of(instance)
+    t = to_ticks(work)
+    small = len(t.loads) <= 10
+    at_once, first_min = first(work)
+    start = time.perf_counter()
+    found = search(work) if small else search(work, effort=Effort(shortest=3, calmest=1, tries=6, seconds=LOOK_ON_S))
+    took = time.perf_counter() - start
+    finish = found.timetable.finish(t)
+    sound = "yes" if not violations(work, as_steps(work, found.timetable)) else "NO"
+    gap = "proved" if found.proved else f"{100 * (finish - found.bound) / finish:.1f}%"
+    hand = by_hand(work)
+    saving = f"{100 * (1 - finish / hand):.0f}%" if hand else "-"
+    known = instance["known_60s_ticks"]
+    return (
+        f"| {instance['name']} | {len(t.loads)} | {at_once:.0f} ms: {first_min:g} | {minutes(finish)} | {minutes(found.bound)} | {gap} | {took:.1f} s | "
+        f"{known['best_makespan_min']} | {minutes(hand) if hand else '-'} | {saving} | {sound} |"
+    )
+
+
+def main() -> None:
+    search(work_of(instances()[0]))  # the solver's import is not measured
+    print("| day | loads | first plan, min | plan, min | bound | gap | taken | known | by hand | saving | sound |")
+    print("|---|---|---|---|---|---|---|---|---|---|---|")
+    for instance in instances():
+        print(row(instance), flush=True)
+
+
+if __name__ == "__main__":
+    main()
