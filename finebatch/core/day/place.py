@@ -72,34 +72,24 @@ class Allowance:
 
 def first_plan(t: Ticks, tries: int = 60) -> Timetable | None:
     """A plan that keeps every rule, or None if this way of building finds none. `tries` bounds the work: without any,
-    only the first few orders are built."""
-    best: Timetable | None = None
-    orders = _orders(t)[: 3 + tries]
-    for order in orders:
-        best = _better(t, best, build(t, order))
-    if best is None:
-        return None
-    chosen = min(orders, key=lambda order: _length(t, build(t, order)))
+    only the first order is built."""
+    built = [(order, build(t, order)) for order in _orders(t)[: 1 + tries]]
+    chosen, best = min(built, key=lambda pair: _length(t, pair[1]))
+    now = _length(t, best)
     dice = random.Random(1)
-    now = _length(t, build(t, chosen))
     for _ in range(tries):
-        other = list(chosen)
-        a, b = dice.randrange(len(other)), dice.randrange(len(other))
-        other.insert(b, other.pop(a))
-        built = build(t, _lawful(t, other))
-        length = _length(t, built)
+        moved = list(chosen)
+        moved.insert(dice.randrange(len(moved)), moved.pop(dice.randrange(len(moved))))
+        other = _lawful(t, moved)
+        table = build(t, other)
+        length = _length(t, table)
         if length <= now:
-            chosen, now = _lawful(t, other), length
-            best = _better(t, best, built)
+            chosen, now, best = other, length, table
     return best
 
 
 def _length(t: Ticks, table: Timetable | None) -> int:
     return FAR * 2 if table is None else table.finish(t)
-
-
-def _better(t: Ticks, a: Timetable | None, b: Timetable | None) -> Timetable | None:
-    return b if _length(t, b) < _length(t, a) else a
 
 
 def _orders(t: Ticks) -> list[list[Step]]:
@@ -162,6 +152,7 @@ class Builder:
         self.t, self.room, self.allowed, self.now = t, _Room(t), allowed, now
         self.doughs: dict[int, DoughTimes] = {}
         self.loads: dict[int, LoadTimes] = {}
+        self._gaps: dict[tuple[float, float], int | None] = {}
 
     def dough(self, d: int, earliest: int = 0) -> bool:
         """Weigh, mix, divide and chill as early as may be."""
@@ -352,11 +343,18 @@ class Builder:
         slot = self.t.loads[i].slot
         if not self.room.racks[oven].free(at, slot):
             return False
+        celsius = self.t.loads[i].oven_c
         for begin, end, other in self.room.inside[oven]:
-            to, back = self.t.apart(other, i), self.t.apart(i, other)
+            to, back = self._gap(self.t.loads[other].oven_c, celsius), self._gap(celsius, self.t.loads[other].oven_c)
             if to is not None and back is not None and at < end + to and begin < at + slot + back:
                 return False
         return True
+
+    def _gap(self, before_c: float, after_c: float) -> int | None:
+        """`Ticks.between`, remembered: it is asked at every try."""
+        if (before_c, after_c) not in self._gaps:
+            self._gaps[before_c, after_c] = self.t.between(before_c, after_c)
+        return self._gaps[before_c, after_c]
 
     def hold_hands(self, i: int, shape: tuple[int, ...]) -> None:
         """The hands are taken by this shaping, whatever follows."""

@@ -98,7 +98,11 @@ class Ticks:
 
     def apart(self, a: int, b: int) -> int | None:
         """Ticks between load a leaving the oven and load b going in; None where their temperatures share it."""
-        change = self.loads[b].oven_c - self.loads[a].oven_c
+        return self.between(self.loads[a].oven_c, self.loads[b].oven_c)
+
+    def between(self, before_c: float, after_c: float) -> int | None:
+        """Ticks an oven needs from one temperature to another; None where they are near enough to share it."""
+        change = after_c - before_c
         if abs(change) <= self.near_c:
             return None
         per_min = self.heats if change > 0 else self.cools
