@@ -96,3 +96,13 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
     )  # fmt: skip
     closed = draw(st.sampled_from([(), (), ((5 * 3600, 13 * 3600),)]))
     return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room, closed=closed)
+
+
+def simple(loads: int = 2, **room: object) -> DayWork:
+    """One dough without a chill, so many alike loads."""
+    dough = DoughWork(name="Drops", lead_s=1800, weigh_s=300, mix_s=300)
+    load = LoadWork(
+        dough=0, name="Drops", pieces=9, tray="sheet", shape_s=300, oven_c=180, bake_s=720, turn_s=20, wait_max_s=1200, rest_s=180,
+        rest_slack_s=480, transfer_s=30, cool_s=1200, area_cm2=500,
+    )  # fmt: skip
+    return DayWork(doughs=(dough,), loads=(load,) * loads, room=Room(trays={"sheet": 2}, **room))

@@ -11,7 +11,7 @@ from pydantic import Field
 from .assess import Assessment, DoughSpec
 from .baking import Outcome, SecondBake
 from .forming import CutoutForm, LogForm, PanForm, PanShape, RuskForm, SheetForm
-from .forming.cutout import Roll, pattern_of
+from .forming.cutout import Roll, also_pattern_of, pattern_of
 from .forming.log import HEEL_MM
 from .forming.nesting import RAGGED_RIM_MM
 from .forming.pan import cuts_of
@@ -153,15 +153,21 @@ def _sheet_edge(width: float, length: float) -> list[Mark]:
 
 def _roll(form: CutoutForm, roll: Roll, index: int) -> Guide:
     marks = _sheet_edge(roll.sheet_width_mm, roll.sheet_length_mm)
-    ring = form.ring(roll.cutter_mm)
-    for spot in pattern_of(form, roll):
-        if form.cutter.value == "round":
-            marks.append(RoundMark(ink=Ink.CUT, x_mm=spot.x_mm, y_mm=spot.y_mm, diameter_mm=roll.cutter_mm))
-        else:
-            marks.append(RingMark(ink=Ink.CUT, points=moved(ring, spot.x_mm, spot.y_mm, spot.turned)))
+    for width_mm, spots in (
+        (roll.cutter_mm, pattern_of(form, roll)),
+        (roll.also_mm or 0.0, also_pattern_of(form, roll)),
+    ):
+        for spot in spots:
+            if form.cutter.value == "round":
+                marks.append(RoundMark(ink=Ink.CUT, x_mm=spot.x_mm, y_mm=spot.y_mm, diameter_mm=width_mm))
+            else:
+                marks.append(
+                    RingMark(ink=Ink.CUT, points=moved(form.ring(width_mm), spot.x_mm, spot.y_mm, spot.turned))
+                )
     again = "Scraps, rolled again" if roll.again == 1 else f"Scraps, rolled {roll.again} times again"
     what = again if roll.again else "First roll"
     cutter = f" with the {roll.cutter_mm:.0f} mm cutter" if form.small_mm else ""
+    cutter += f" and {roll.also_count} with the {roll.also_mm:.0f} mm one" if roll.also_mm else ""
     tougher = " Rest the scraps ten minutes first; each roll is tougher." if roll.again else ""
     return Guide(
         id=f"roll-{index + 1}", title=f"Sheet {index + 1}", width_mm=roll.sheet_width_mm, height_mm=roll.sheet_length_mm,

@@ -28,8 +28,9 @@ from .forming import (
 from .forming.ball import ball_mass_g
 from .forming.batter import batter_disc_mm
 from .forming.block import cube_mm
-from .forming.cutout import area_of
+from .forming.cutout import area_of, roll_size_mm
 from .forming.cutters import Cutter
+from .forming.nesting import BOARD_MM
 from .forming.rope import across_mm, rope_mass_g
 from .forming.scoop import portion_mass_g
 from .geometry import rectangle
@@ -156,6 +157,15 @@ def _cut(form: CutoutForm, dough_g: float, density_g_ml: float) -> tuple[Pieces 
         return None, [stop("form.cutter_mm", message + " Take a smaller cutter or a thinner sheet.")]
     best = max(roll.density_ratio for roll in plan.rolls)
     statement = f"The sheet is cut {100 * best:.0f}% as densely as rounds without end could be."
+    first = plan.rolls[0]
+    length = roll_size_mm(dough_g / form.parts, form.thickness_mm, density_g_ml, first.sheet_width_mm)
+    if length <= max(BOARD_MM):
+        part = (
+            "All of the dough" if form.parts == 1 else f"Each of the {form.parts} parts, {dough_g / form.parts:.0f} g,"
+        )
+        statement = (
+            f"{part} at {form.thickness_mm:g} mm rolls to {first.sheet_width_mm:.0f} × {length:.0f} mm. {statement}"
+        )
     if form.small_mm:
         statement += f" {plan.small_count} more with the {form.small_mm:.0f} mm cutter."
     return Pieces(

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from finebatch.core.forming import CutoutForm, Cutter, cut
-from finebatch.core.forming.cutout import pattern_of, patterns_of, roll_size_mm
+from finebatch.core.forming.cutout import also_pattern_of, pattern_of, patterns_of, roll_size_mm
 from finebatch.core.forming.cutters import outline
 from finebatch.core.forming.nesting import (
     BOARD_MM,
@@ -94,11 +94,12 @@ def test_large_small_and_waste_make_the_dough(dough_g: float, form: CutoutForm, 
     total = plan.count * plan.piece_g + plan.small_count * plan.small_g + plan.waste_g
     assert total == pytest.approx(dough_g)
     assert plan.waste_g >= 0
-    assert plan.count + plan.small_count == sum(roll.count for roll in plan.rolls)
+    assert plan.count + plan.small_count == sum(roll.count + roll.also_count for roll in plan.rolls)
     # The first rolls and the scraps' together are never more than asked for (whole boards beside them).
     assert max((roll.again for roll in plan.rolls), default=0) <= form.rerolls + 1
     for roll in plan.rolls:
         assert len(pattern_of(form, roll)) == roll.count
+        assert len(also_pattern_of(form, roll)) == roll.also_count
 
 
 @settings(deadline=None)
@@ -122,6 +123,25 @@ def test_quartered_dough_is_rolled_four_times_and_the_scraps_once_more() -> None
     again = [roll for roll in plan.rolls if roll.again]
     assert sum(roll.count for roll in again) >= 1
     assert sum(roll.dough_g for roll in again) < sum(roll.dough_g for roll in first)
+
+
+@pytest.mark.parametrize("cutter", [Cutter.ROUND, Cutter.STAR, Cutter.HEART])
+@pytest.mark.parametrize("share", [20, 45, 70])
+def test_two_sizes_lie_on_one_sheet_and_never_overlap(cutter: Cutter, share: float) -> None:
+    form = form_of(cutter, 60.0, small_mm=32.0, small_share_pct=share)
+    first = cut(700, form, 1.2).rolls[0]
+    assert first.also_count > 0
+    shapes = [shapely.Polygon(moved(form.ring(60.0), s.x_mm, s.y_mm, s.turned)) for s in pattern_of(form, first)]
+    shapes += [shapely.Polygon(moved(form.ring(32.0), s.x_mm, s.y_mm, s.turned)) for s in also_pattern_of(form, first)]
+    sheet = shapely.box(0, 0, first.sheet_width_mm, first.sheet_length_mm)
+    assert all(sheet.contains(shape) for shape in shapes)
+    tree = shapely.STRtree(shapes)
+    for i, shape in enumerate(shapes):
+        assert all(
+            shape.distance(shapes[j]) >= CUT_GAP_MM - 0.1 for j in tree.query(shape.buffer(CUT_GAP_MM)) if j != i
+        )
+    assert first.dough_g <= 700 * (1 + 1e-9)
+    assert max(first.sheet_width_mm, first.sheet_length_mm) <= max(BOARD_MM)
 
 
 # --- outlines ----------------------------------------------------------------------------------------------------

@@ -1,7 +1,7 @@
 """How long would a sensible baker take without a plan? All doughs first, then one tray after another in the card's order, each
 shaped while the one before bakes, one tray in an oven."""
 
-from .place import Allowance, Builder
+from .builder import Allowance, Builder
 from .times import to_ticks
 from .work import DayWork
 

@@ -7,9 +7,10 @@ from pydantic import Field
 
 from ..problems import stop
 from ..value import Value
-from .model import DayModel, Freeze, NoSolutionError, soft_again
-from .place import Allowance, Builder
+from .builder import Allowance, Builder
+from .model import DayModel, NoSolutionError
 from .plan import Plan, PlanRefusedError, plan_of
+from .rules import Freeze, soft_again
 from .search import Aim
 from .times import TICK_S, LoadTimes, Ticks, Timetable, to_ticks
 from .work import DayWork, Pin

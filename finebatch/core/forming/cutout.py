@@ -14,7 +14,16 @@ from pydantic import Field, field_validator
 from ..geometry import Ring, area_mm2, problem_with
 from ..value import Value
 from .cutters import Cutter, outline
-from .nesting import HEXAGONAL_DENSITY, Pattern, Spot, ring_patterns, round_patterns
+from .nesting import (
+    BOARD_MM,
+    CUT_GAP_MM,
+    HEXAGONAL_DENSITY,
+    RAGGED_RIM_MM,
+    Pattern,
+    Spot,
+    ring_patterns,
+    round_patterns,
+)
 
 MOST_CORNERS = 400
 MOST_COORDINATE = 1e4
@@ -62,6 +71,11 @@ class Roll(Value):
     cutter_mm: float
     again: int = 0
     density_ratio: float = 0.0
+    also_mm: float | None = None  # a second cutter's shapes on the same sheet, from `also_from_mm` down
+    also_count: int = 0
+    also_rows: int = 0
+    also_per_row: int = 0
+    also_from_mm: float = 0.0
 
 
 class CutPlan(Value):
@@ -92,17 +106,64 @@ def cut(dough_g: float, form: CutoutForm, density_g_ml: float) -> CutPlan:
     if form.small_mm is None:
         rolls = _Cutting(form, form.cutter_mm, per_mm2).rolls(dough_g, form.parts, form.rerolls)
         return _plan(dough_g, form, per_mm2, rolls, ())
-    large = _Cutting(form, form.cutter_mm, per_mm2)
-    first = large.rolls(dough_g * (1 - form.small_share_pct / 100), form.parts, 0)
-    rest = dough_g - sum(roll.count for roll in first) * large.piece_g
-    small = _Cutting(form, form.small_mm, per_mm2).rolls(rest, form.parts, form.rerolls)
-    return _plan(dough_g, form, per_mm2, first, small)
+    large, little = _Cutting(form, form.cutter_mm, per_mm2), _Cutting(form, form.small_mm, per_mm2)
+    sheets = _shared_sheets(form, large, little, dough_g)
+    used = sum(roll.count * large.piece_g + roll.also_count * little.piece_g for roll in sheets)
+    # Where the dough is too little for one large shape, all of it is cut small.
+    more = (
+        little.rolls(dough_g - used, 1, form.rerolls - 1 if sheets and form.rerolls else 0)
+        if form.rerolls or not sheets
+        else ()
+    )
+    again = tuple(roll.model_copy(update={"again": roll.again + 1}) for roll in more) if sheets else more
+    return _plan(dough_g, form, per_mm2, sheets, again)
+
+
+def _shared_sheets(form: CutoutForm, large: "_Cutting", little: "_Cutting", dough_g: float) -> tuple[Roll, ...]:
+    """First rolls with both cutters on each: as many sheets as parts, or as boards are needed."""
+    board_g = BOARD_MM[0] * BOARD_MM[1] * large.per_mm2
+    sheets = max(form.parts, math.ceil(dough_g / board_g - 1e-9))
+    share_mm2 = dough_g / sheets / large.per_mm2
+    fits = [p for p in large.patterns if p.area_mm2 <= share_mm2 * (1 - form.small_share_pct / 100) * (1 + 1e-9)]
+    if not fits:
+        return ()
+    # The most large ones that leave the small ones a place; else the most there are.
+    shared = (_with_small_below(large, little, main, share_mm2) for main in reversed(fits))
+    roll = next((roll for roll in shared if roll is not None), None) or large.roll(fits[-1], 0)
+    return (roll,) * sheets
+
+
+def _with_small_below(large: "_Cutting", little: "_Cutting", main: Pattern, share_mm2: float) -> Roll | None:
+    """The large pattern with the small one that fits under it on a sheet of that area; None where none fits."""
+    # The two patterns share the rim between them: only a gap between cuts is left there.
+    between = 2 * RAGGED_RIM_MM - CUT_GAP_MM
+    room = min(share_mm2 / main.width_mm, _board_side(main.width_mm)) - main.length_mm + between
+    below = [p for p in little.patterns if p.width_mm <= main.width_mm + 1e-9 and p.length_mm <= room + 1e-9]
+    if not below:
+        return None
+    small = max(below, key=lambda p: p.count)
+    length = main.length_mm + small.length_mm - between
+    cut_mm2 = main.count * large.piece_mm2 + small.count * little.piece_mm2
+    return large.roll(main, 0).model_copy(
+        update={
+            "sheet_length_mm": length, "dough_g": length * main.width_mm * large.per_mm2, "also_mm": little.width_mm,
+            "also_count": small.count, "also_rows": small.rows, "also_per_row": small.per_row,
+            "also_from_mm": main.length_mm - between,
+            "density_ratio": cut_mm2 / (length * main.width_mm) / HEXAGONAL_DENSITY,
+        }
+    )  # fmt: skip
+
+
+def _board_side(width_mm: float) -> float:
+    """How long a sheet of this width may be on the board."""
+    return BOARD_MM[0] if width_mm <= BOARD_MM[1] else BOARD_MM[1]
 
 
 def _plan(
     dough_g: float, form: CutoutForm, per_mm2: float, rolls: tuple[Roll, ...], small: tuple[Roll, ...]
 ) -> CutPlan:
-    count, small_count = sum(roll.count for roll in rolls), sum(roll.count for roll in small)
+    count = sum(roll.count for roll in rolls)
+    small_count = sum(roll.also_count for roll in rolls) + sum(roll.count for roll in small)
     piece = area_of(form, form.cutter_mm) * per_mm2
     small_piece = area_of(form, form.small_mm) * per_mm2 if form.small_mm else 0.0
     waste = max(0.0, dough_g - count * piece - small_count * small_piece)
@@ -123,6 +184,16 @@ def pattern_of(form: CutoutForm, roll: Roll) -> tuple[Spot, ...]:
         and math.isclose(p.width_mm, roll.sheet_width_mm)
     )  # fmt: skip
     return chosen.spots
+
+
+def also_pattern_of(form: CutoutForm, roll: Roll) -> tuple[Spot, ...]:
+    """Where the second cutter's shapes are cut on the same sheet; none where it has no part in it."""
+    if roll.also_mm is None:
+        return ()
+    chosen = next(
+        p for p in patterns_of(form, roll.also_mm) if (p.rows, p.per_row, p.count) == (roll.also_rows, roll.also_per_row, roll.also_count)
+    )  # fmt: skip
+    return tuple(Spot(s.x_mm, s.y_mm + roll.also_from_mm, s.turned) for s in chosen.spots)
 
 
 def roll_size_mm(dough_g: float, thickness_mm: float, density_g_ml: float, width_mm: float) -> float:
@@ -152,9 +223,9 @@ class _Cutting:
         extra = 1 if boards and full.area_mm2 * self.per_mm2 > full.count * self.piece_g else 0
         first, again = self._best(rest, parts, rerolls + extra)
         return (
-            *(self._roll(full, 0) for _ in range(boards)),
-            *(self._roll(self.patterns[index], 0) for index in first),
-            *(self._roll(self.patterns[index], turn + 1) for turn, index in enumerate(again)),
+            *(self.roll(full, 0) for _ in range(boards)),
+            *(self.roll(self.patterns[index], 0) for index in first),
+            *(self.roll(self.patterns[index], turn + 1) for turn, index in enumerate(again)),
         )
 
     def _fit(self, dough_g: float) -> int:
@@ -202,7 +273,8 @@ class _Cutting:
 
         return list(best(0, rolls)[1])
 
-    def _roll(self, pattern: Pattern, again: int) -> Roll:
+    def roll(self, pattern: Pattern, again: int) -> Roll:
+        """The pattern as a roll."""
         return Roll(
             count=pattern.count, sheet_width_mm=pattern.width_mm, sheet_length_mm=pattern.length_mm, rows=pattern.rows,
             per_row=pattern.per_row, dough_g=pattern.area_mm2 * self.per_mm2, cutter_mm=self.width_mm, again=again,

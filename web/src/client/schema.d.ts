@@ -2738,6 +2738,28 @@ export interface components {
              * @default 0
              */
             density_ratio: number;
+            /** Also Mm */
+            also_mm?: number | null;
+            /**
+             * Also Count
+             * @default 0
+             */
+            also_count: number;
+            /**
+             * Also Rows
+             * @default 0
+             */
+            also_rows: number;
+            /**
+             * Also Per Row
+             * @default 0
+             */
+            also_per_row: number;
+            /**
+             * Also From Mm
+             * @default 0
+             */
+            also_from_mm: number;
         };
         /**
          * Room

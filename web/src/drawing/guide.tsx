@@ -20,7 +20,7 @@ export function GuideDrawing({ guide, us }: { guide: Guide; us: boolean }) {
   return (
     <Drawing
       width={guide.width_mm + 2 * side}
-      height={guide.height_mm + 2 * margin + 14}
+      height={guide.height_mm + 2 * margin + 10 + Math.max(8, guide.width_mm / 28)}
       label={`${guide.title}: ${guide.saying}`}
       className="max-h-full w-full"
     >
@@ -29,7 +29,7 @@ export function GuideDrawing({ guide, us }: { guide: Guide; us: boolean }) {
           <MarkOf key={i} mark={mark} />
         ))}
         <g transform={`translate(0 ${guide.height_mm + 6})`}>
-          <Ruler span={guide.width_mm} us={us} />
+          <Ruler span={guide.width_mm} us={us} size={Math.max(8, guide.width_mm / 28)} />
         </g>
       </g>
     </Drawing>
@@ -49,7 +49,8 @@ function MarkOf({ mark }: { mark: Mark }) {
         {mark.text}
       </text>
     );
-  const pen = PENS[mark.ink];
+  // The pen keeps its width on the screen, however large the sheet.
+  const pen = { ...PENS[mark.ink], vectorEffect: "non-scaling-stroke" as const };
   if (mark.kind === "ring")
     return (
       <polygon points={pointsOf(mark.points)} fill={mark.ink === "edge" ? "#fcfcfa" : "none"} {...pen} />

@@ -201,6 +201,7 @@ function Rolls({ pieces, kitchen }: { pieces: Outcome["pieces"]; kitchen: Kitche
         <span key={`${i}-${roll.sheet_width_mm}`} className={clsx(i > 0 && "before:content-['_·_']")}>
           {i === 0 ? "First sheet" : "then"} {length(roll.sheet_width_mm, kitchen)} ×{" "}
           {length(roll.sheet_length_mm, kitchen)} for {roll.count}
+          {roll.also_count > 0 && ` + ${roll.also_count} small`}
         </span>
       ))}
     </p>
