@@ -20,6 +20,8 @@ LATER = (datetime.now() + timedelta(days=2)).strftime("%Y-%m-%d")
 
 def shelve(page: Page, server: Server) -> None:
     """Three doughs: one to chill overnight, one twice-baked, one iced."""
+    if any(dough["name"] == "Fig Rusks" for dough in page.request.get(f"{server.url}/api/doughs").json()):
+        return
     lean = next(starter.spec for starter in starters() if starter.style_id == "twice_baked_lean")
     doughs = (
         drop_dough(name="Night Drops"),
@@ -39,9 +41,9 @@ def ask(page: Page, server: Server, *names: str) -> None:
         page.get_by_label(f"Dough {number}", exact=True).select_option(label=name)
 
 
-def test_three_doughs_on_two_racks_ready_by_six(page: Page, server: Server) -> None:
-    shelve(page, server)
-    ask(page, server, "Night Drops", "Fig Rusks", "Iced Rounds")
+def test_three_doughs_on_two_racks_ready_by_six(page: Page, shared: Server) -> None:
+    shelve(page, shared)
+    ask(page, shared, "Night Drops", "Fig Rusks", "Iced Rounds")
     page.get_by_label("Chill overnight").first.check()
     page.get_by_label("All ready by").fill(f"{LATER}T18:00")
     page.get_by_text("2 trays", exact=True).click()
@@ -50,6 +52,8 @@ def test_three_doughs_on_two_racks_ready_by_six(page: Page, server: Server) -> N
     expect(page.get_by_test_id("plan-end")).to_be_visible(timeout=60_000)
     end = page.get_by_test_id("plan-end").inner_text()
     assert end <= "17:50"
+    that_day = datetime.strptime(LATER, "%Y-%m-%d")
+    expect(page.get_by_text(f"{that_day:%A} {that_day.day} {that_day:%B}, ")).to_be_visible()
     board = page.get_by_role("region", name="The board")
     expect(board.get_by_text("Oven, rack 2")).to_be_visible()
     clock = page.get_by_role("list", name="By the clock")
@@ -66,9 +70,9 @@ def test_three_doughs_on_two_racks_ready_by_six(page: Page, server: Server) -> N
     expect(page.get_by_test_id("plan-end")).to_have_text(end)
 
 
-def test_a_pinned_step_stays_and_the_rest_follows(page: Page, server: Server) -> None:
-    shelve(page, server)
-    ask(page, server, "Iced Rounds")
+def test_a_pinned_step_stays_and_the_rest_follows(page: Page, shared: Server) -> None:
+    shelve(page, shared)
+    ask(page, shared, "Iced Rounds")
     page.get_by_label("All ready by").fill(f"{TOMORROW}T18:00")
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_test_id("plan-end")).to_have_text("17:50", timeout=60_000)
@@ -96,9 +100,9 @@ def test_a_pinned_step_stays_and_the_rest_follows(page: Page, server: Server) ->
     expect(board.get_by_role("button", name="Unpin")).to_have_count(0, timeout=30_000)
 
 
-def test_a_broken_tray_and_time_lost(page: Page, server: Server) -> None:
-    shelve(page, server)
-    ask(page, server, "Iced Rounds", "Night Drops")
+def test_a_broken_tray_and_time_lost(page: Page, shared: Server) -> None:
+    shelve(page, shared)
+    ask(page, shared, "Iced Rounds", "Night Drops")
     page.get_by_label("All ready by").fill(f"{TOMORROW}T20:00")
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_test_id("plan-end")).to_have_text("19:50", timeout=60_000)
@@ -117,9 +121,9 @@ def test_a_broken_tray_and_time_lost(page: Page, server: Server) -> None:
     expect(page.get_by_role("list", name="By the clock").get_by_text(re.compile("Mix Night Drops"))).to_have_count(0)
 
 
-def test_an_impossible_ready_by_is_explained_and_mended(page: Page, server: Server) -> None:
-    shelve(page, server)
-    ask(page, server, "Iced Rounds", "Fig Rusks")
+def test_an_impossible_ready_by_is_explained_and_mended(page: Page, shared: Server) -> None:
+    shelve(page, shared)
+    ask(page, shared, "Iced Rounds", "Fig Rusks")
     soon = (datetime.now() + timedelta(minutes=70)).strftime("%Y-%m-%dT%H:%M")
     page.get_by_label("All ready by").fill(soon)
     page.get_by_role("button", name="Make the plan").click()

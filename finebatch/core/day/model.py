@@ -37,9 +37,9 @@ class DayModel(DayRules):
         """Everything ready as soon as can be."""
         self.cp.minimize(self.finish)
 
-    def latest_start(self) -> None:
-        """Begin as late as can be and still be ready by the deadline."""
-        begin = self._var("begin")
+    def latest_start(self, at_least: int = 0) -> None:
+        """Begin as late as can be (a plan that begins `at_least` so late is known) and still be ready by the deadline."""
+        begin = self._var("begin", at_least)
         for d, v in enumerate(self._doughs):
             self.cp.add(begin <= v["weigh"] - self.t.doughs[d].lead)
         for v in self._loads:

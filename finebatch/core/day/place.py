@@ -30,6 +30,22 @@ def first_plan(t: Ticks, tries: int = 60) -> Timetable | None:
     return best
 
 
+LATER_STEP = 240  # two hours, in ticks
+
+
+def latest_plan(t: Ticks, deadline: int) -> Timetable | None:
+    """A plan ready by the deadline that begins late: beginnings are tried from the latest back, two hours at a time. A
+    start for the solver, no more."""
+    order = _orders(t)[0]
+    begin = deadline
+    while begin > 0:
+        begin = max(0, begin - LATER_STEP)
+        table = build(t, order, begin=begin)
+        if table is not None and table.finish(t) <= deadline:
+            return table
+    return None
+
+
 def _length(t: Ticks, table: Timetable | None) -> int:
     return FAR * 2 if table is None else table.finish(t)
 
@@ -87,12 +103,12 @@ def _lawful(t: Ticks, order: list[Step]) -> list[Step]:
     return lawful + late
 
 
-def build(t: Ticks, order: list[Step], allowed: Allowance | None = None) -> Timetable | None:
-    """Everything put in this order; None where something finds no place."""
-    builder = Builder(t, allowed or Allowance())
+def build(t: Ticks, order: list[Step], allowed: Allowance | None = None, begin: int = 0) -> Timetable | None:
+    """Everything put in this order, nothing begun before `begin`; None where something finds no place."""
+    builder = Builder(t, allowed or Allowance(), begin)
     for kind, index in order:
         if kind == "dough":
-            if not builder.dough(index):
+            if not builder.dough(index, begin + t.doughs[index].lead):
                 return None
         elif index not in builder.loads and not builder.load(index):
             return None

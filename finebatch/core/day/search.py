@@ -5,7 +5,7 @@ from enum import StrEnum
 
 from .bounds import least_finish
 from .model import DayModel, NoSolutionError
-from .place import first_plan
+from .place import first_plan, latest_plan
 from .times import Ticks, Timetable, to_ticks
 from .work import DayWork
 
@@ -107,16 +107,47 @@ def _calm(
 
 
 def _latest(t: Ticks, effort: Effort, pins: dict[tuple[str, int], int]) -> Found:
-    """With hours in which hands rest, the latest start is its own problem: solved backwards from the deadline."""
+    """With hours in which hands rest, the latest start is its own problem, solved backwards from the deadline: the beginning is
+    narrowed down from both sides, which keeps the solver's clock short; then the best found is improved."""
+    assert t.deadline is not None
+    found = None if pins else latest_plan(t, t.deadline)
+    low = found.begin(t) if found else 0
+    # No day is shorter than its bound, so none can begin later than that before the deadline.
+    proved, high = t.deadline - least_finish(t), t.deadline - least_finish(t)
+    if high < 0:
+        raise NoPlanError(True)
+    for _ in range(HALVINGS):
+        if low >= high:
+            break
+        middle = (low + high + 1) // 2
+        try:
+            found, bound, optimal = _asked(t, effort, pins, middle, found, effort.shortest / HALVINGS)
+            low = found.begin(t)
+            high = proved = min(proved, low if optimal else int(bound))
+        except NoSolutionError as error:
+            high = middle - 1
+            proved = high if error.proved and proved >= high else proved
+    if found is None:
+        try:
+            found, bound, optimal = _asked(t, effort, pins, 0, None, effort.shortest)
+        except NoSolutionError as error:
+            raise NoPlanError(error.proved) from error
+        low = found.begin(t)
+        proved = min(proved, low if optimal else int(bound))
+    # The end may be anywhere before the deadline: what is made as late as may be is freshest.
+    return _calm(t, found, t.deadline, low, max(low, proved), low >= proved, effort, pins)
+
+
+HALVINGS = 6
+
+
+def _asked(
+    t: Ticks, effort: Effort, pins: dict[tuple[str, int], int], begin: int, known: Timetable | None, limit: float
+) -> tuple[Timetable, float, bool]:
+    """The latest start from `begin` on, within a limit."""
     assert t.deadline is not None
     model = DayModel(t, t.deadline, pins=pins)
-    hint = first_plan(t, effort.tries)
-    if hint and hint.finish(t) <= t.deadline and not pins:
-        model.suggest(hint)
-    model.latest_start()
-    try:
-        found, bound, optimal = _run(model, effort.shortest, effort)
-    except NoSolutionError as error:
-        raise NoPlanError(error.proved) from error
-    begin = found.begin(t)
-    return _calm(t, found, found.finish(t), begin, begin if optimal else int(bound), optimal, effort, pins)
+    if known is not None and known.begin(t) >= begin:
+        model.suggest(known)
+    model.latest_start(begin)
+    return _run(model, limit, effort)
