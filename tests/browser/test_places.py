@@ -140,7 +140,8 @@ def test_the_board_says_what_a_block_is(page: Page, demo: Server) -> None:
     board = page.get_by_role("region", name="The board")
     board.get_by_text("dough chills").first.locator("..").hover()
     expect(board.get_by_text(re.compile("Wrapped, as"))).to_be_visible()
-    board.get_by_text("× 4").click()
+    board.get_by_text("× 8").click()
+    assert page.evaluate("() => document.documentElement.scrollWidth") <= 1280
     expect(board.locator("svg").first).to_be_visible()
 
 

@@ -11,8 +11,9 @@ from finebatch.core.day.check import violations
 from finebatch.core.day.model import DayModel, NoSolutionError, in_order
 from finebatch.core.day.place import first_plan
 from finebatch.core.day.search import Aim, Effort, NoPlanError, search
+from finebatch.core.day.step import Kind
 from finebatch.core.day.times import TICK_S, to_ticks
-from finebatch.core.day.work import DayWork
+from finebatch.core.day.work import DayWork, Pin
 from tests.day_kit import as_steps, days, instances, simple, work_of
 
 QUICK = Effort(shortest=0.15, calmest=0.05, tries=4)
@@ -152,6 +153,17 @@ def test_a_deadline_that_cannot_be_met_is_proved_so() -> None:
     with pytest.raises(NoPlanError) as caught:
         search(work, Aim.LATEST, QUICK)
     assert caught.value.proved
+
+
+def test_an_oven_empty_for_long_is_heated_again() -> None:
+    pins = (Pin(what="load", index=0, at_s=4200), Pin(what="load", index=1, at_s=4200 + 3 * 3600))
+    work = simple(2).model_copy(update={"pins": pins})
+    steps = as_steps(work, search(work, effort=QUICK).timetable)
+    (again,) = [step for step in steps if step.kind is Kind.OVEN_CHANGE]
+    assert again.title.startswith("Heat the oven again")
+    assert again.end_s - again.start_s == work.room.preheat_s
+    assert again.end_s == pins[1].at_s
+    assert violations(work, steps) == []
 
 
 def test_a_chilled_dough_waits_out_the_night() -> None:

@@ -190,6 +190,9 @@ def _load_steps(
     return steps
 
 
+IDLE = 60  # ticks: an oven empty for half an hour and the time it heats may be off
+
+
 def _oven_steps(work: DayWork, t: Ticks, table: Timetable, words: tuple[Words, ...]) -> list[Step]:
     """Heating each oven that is used, and every change of its temperature."""
     steps = []
@@ -203,17 +206,23 @@ def _oven_steps(work: DayWork, t: Ticks, table: Timetable, words: tuple[Words, .
             _step(Kind.PREHEAT, f"Heat {which} to {words[i].dial}", Lane.OVEN, Heat.HOT, first - t.preheat, first, oven=oven + 1, rack=1,
                   detail="Trust an oven thermometer over the dial.")
         )  # fmt: skip
-        current = i
+        current, free_from = i, first + t.loads[i].slot
         for at, j in stays[1:]:
             gap = t.apart(current, j)
-            if gap is not None:
-                out = max(table.loads[k].load + t.loads[k].slot for begin, k in stays if begin < at)
+            if at - free_from >= t.preheat + IDLE:
                 steps.append(
-                    _step(Kind.OVEN_CHANGE, f"Turn {which} to {words[j].dial}", Lane.OVEN, Heat.HOT, out, at, oven=oven + 1, rack=1)
+                    _step(Kind.OVEN_CHANGE, f"Heat {which} again, to {words[j].dial}", Lane.OVEN, Heat.HOT, at - t.preheat, at, oven=oven + 1,
+                          rack=1, detail="It may be off until then.")
+                )  # fmt: skip
+                current = j
+            elif gap is not None:
+                steps.append(
+                    _step(Kind.OVEN_CHANGE, f"Turn {which} to {words[j].dial}", Lane.OVEN, Heat.HOT, at - gap, at, oven=oven + 1, rack=1)
                 )  # fmt: skip
                 current = j
             elif work.loads[j].oven_c != work.loads[current].oven_c:
                 current = j
+            free_from = max(free_from, at + t.loads[j].slot)
     return steps
 
 

@@ -77,7 +77,7 @@ export function PlanView() {
           Print
         </Button>
       </PlaceHeader>
-      <div className="grid gap-4 p-5">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-4 p-5">
         <Summary saved={saved} at={at} units={kitchen} onPlan={keep} />
         {problem && <Note severity="stop">{problem}</Note>}
         <Changed plan={plan} />
