@@ -228,6 +228,13 @@ def test_a_dough_made_tonight_is_baked_tomorrow() -> None:
     assert "begin later" in plan.proof
 
 
+def test_trays_left_in_the_cupboard_are_not_used() -> None:
+    spec = cut_dough(name="Rounds")
+    all_of_them, fewer = planned(spec, racks=2), planned(spec, racks=2, fewer_trays=2)
+    assert len({step.tray for step in fewer.steps if step.tray}) == 1
+    assert fewer.end - fewer.start >= all_of_them.end - all_of_them.start
+
+
 def test_a_double_batch_has_about_twice_the_pieces() -> None:
     spec = drop_dough(name="Drops")
     one, two = (planned(spec, doughs=(DoughAsk(dough_id="d", times=times),)) for times in (1, 2))

@@ -38,6 +38,7 @@ export function Day() {
   const [at, setAt] = useState(tomorrowAtSix);
   const [racks, setRacks] = useState<"1" | "2" | "3">("1");
   const [hands, setHands] = useState<"1" | "2">("1");
+  const [fewer, setFewer] = useState<"0" | "1" | "2">("0");
   const [resting, setResting] = useState(false);
   const [from, setFrom] = useState("22:00");
   const [to, setTo] = useState("07:00");
@@ -73,7 +74,7 @@ export function Day() {
         closed: resting
           ? { from_min: minutesOf(from), to_min: minutesOf(to), offset_min: -new Date().getTimezoneOffset() }
           : null,
-        fewer_trays: 0,
+        fewer_trays: Number(fewer),
       };
       const plan = await need(api.POST("/api/plans", { body }));
       client.setQueryData(["plan", plan.id], plan);
@@ -152,6 +153,18 @@ export function Day() {
               />
             </div>
             <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+              <div className="w-52">
+                <Select
+                  label="Trays"
+                  value={fewer}
+                  onValue={setFewer}
+                  options={[
+                    ["0", "all the kitchen has"],
+                    ["1", "one fewer of each kind"],
+                    ["2", "two fewer of each kind"],
+                  ]}
+                />
+              </div>
               <Switch label="Hands rest at night" checked={resting} onChecked={setResting} />
               {resting && (
                 <>
