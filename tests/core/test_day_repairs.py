@@ -39,6 +39,18 @@ def planned(work: DayWork, effort: Effort = QUICK) -> Plan:
     )
 
 
+@pytest.mark.parametrize("name", ["medium3", "ml1", "party1"])
+@pytest.mark.parametrize("share", [0.35, 0.6, 0.8])
+def test_larger_days_are_repaired_too(name: str, share: float) -> None:
+    """A slow oven shifts ends and half times of what is in it; none may then fall together."""
+    plan = planned(work_of(INSTANCES[name]), Effort(shortest=0.05, calmest=0.02, tries=2))
+    now = at(plan, share)
+    slower = repaired(plan, OvenSlower(percent=15), now)
+    lost = repaired(slower, TimeLost(minutes=25), now + timedelta(minutes=6))
+    assert lost.end > now
+    assert all(new.bake_s >= old.bake_s for old, new in zip(plan.work.loads, slower.work.loads, strict=True))
+
+
 MEDIUM = planned(work_of(INSTANCES["medium1"]), Effort(shortest=0.4, calmest=0.1, tries=8))
 changes = st.one_of(
     st.builds(BakesLonger, load=st.integers(0, 9), minutes=st.floats(1, 20)),

@@ -11,7 +11,7 @@ from .times import BELL, MIX_WITHIN, TURN_SLACK, DoughTimes, LoadTimes, Ticks, T
 FAR = 6000  # ticks: fifty hours
 
 
-class _Many:
+class Many:
     """A thing of which there are `size`: bit masks of when at least 1, 2, … are taken."""
 
     def __init__(self, size: int) -> None:
@@ -29,9 +29,9 @@ class _Many:
             self._level[k] |= self._level[k - 1] & span
         self._level[0] |= span
 
-    def copy(self) -> "_Many":
+    def copy(self) -> "Many":
         """The same, to try on."""
-        other = _Many(self.size)
+        other = Many(self.size)
         other._level = list(self._level)
         return other
 
@@ -40,11 +40,11 @@ class _Room:
     """Everything that can be busy."""
 
     def __init__(self, t: Ticks) -> None:
-        self.hands, self.mixer, self.bowls = _Many(t.hands), _Many(t.mixers), _Many(t.bowls)
-        self.alarms = _Many(1)
-        self.trays = {name: _Many(count) for name, count in t.trays.items()}
-        self.racks = [_Many(racks) for racks in t.ovens]
-        self.parked = _Many(t.tray_shelves)
+        self.hands, self.mixer, self.bowls = Many(t.hands), Many(t.mixers), Many(t.bowls)
+        self.alarms = Many(1)
+        self.trays = {name: Many(count) for name, count in t.trays.items()}
+        self.racks = [Many(racks) for racks in t.ovens]
+        self.parked = Many(t.tray_shelves)
         self.inside: list[list[tuple[int, int, int]]] = [[] for _ in t.ovens]
         self.shelf, self.area = np.zeros(FAR, int), np.zeros(FAR, int)
         for start, end in t.closed:

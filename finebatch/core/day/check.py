@@ -148,7 +148,7 @@ def _load(work: DayWork, load: LoadWork, has: _Group, i: int, bake_s: int) -> li
         broken.append(Broken(f"{name} is not taken out when it is done"))
     if load.turn_s:
         turn = has[Kind.TURN][0]
-        half = (into.end_s + into.end_s + load.bake_s) / 2
+        half = into.end_s + (load.bake_s / 2 if load.half_s is None else load.half_s)
         if (
             abs(turn.start_s - half) > TURN_WITHIN_S + ROUNDING_S
             or _length(turn) < load.turn_s

@@ -1,5 +1,6 @@
 """A change of mind in mid-day: the plan is made again around what is done and under way, moving as little as can be."""
 
+from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Annotated, Literal
 
@@ -7,12 +8,12 @@ from pydantic import Field
 
 from ..problems import stop
 from ..value import Value
-from .builder import Allowance, Builder
+from .builder import Allowance, Builder, Many
 from .model import DayModel, NoSolutionError
 from .plan import Plan, PlanRefusedError, plan_of
 from .rules import Freeze, soft_again
 from .search import Aim
-from .times import TICK_S, LoadTimes, Ticks, Timetable, to_ticks
+from .times import BELL, TICK_S, Ticks, Timetable, to_ticks
 from .work import DayWork, Pin
 
 REPAIR_LIMIT = 0.08  # deterministic: under a second on a small machine
@@ -105,17 +106,24 @@ def _longer(work: DayWork, table: Timetable, extra_s: dict[int, float], tick: in
             raise PlanRefusedError(stop("load", "There is no such tray in this plan."))
         if table.loads[i].load + t.loads[i].slot <= tick:
             continue  # it is out already
-        loads[i] = loads[i].model_copy(update={"bake_s": round(loads[i].bake_s + seconds)})
+        times = table.loads[i]
+        half = loads[i].half_s
+        if times.load < tick and times.turn < tick and loads[i].turn_s:  # turned already, at what was half time then
+            half = (times.turn - times.load - t.load) * TICK_S
+        longer = round(loads[i].bake_s + seconds)
+        loads[i] = loads[i].model_copy(update={"bake_s": longer, "half_s": half})
     return work.model_copy(update={"loads": tuple(loads)})
 
 
 def _around(plan: Plan, work: DayWork, tick: int, resume: int, lost: dict[str, int]) -> Plan:
     """Made again from `tick` on, nothing begun before `resume`: the answer at hand first, then the model's from there."""
-    t = to_ticks(work.model_copy(update={"deadline_s": None}))
+    work, table = settled(work.model_copy(update={"deadline_s": None}), plan.table, tick)
+    plan = plan.model_copy(update={"table": table})
+    t = to_ticks(work)
     lost_from = {kind: _free_from(t, plan.table, kind, tick, count) for kind, count in lost.items()}
     patch = patched(t, plan.table, tick, resume, lost_from)
     best = patch
-    freeze = Freeze(plan.table, tick, resume, lost, lost_from)
+    freeze = Freeze(table, tick, resume, lost, lost_from)
     start = patch or plan.table
     model = DayModel(t, start.finish(t) + 240, freeze)
     model.suggest(start)
@@ -129,8 +137,13 @@ def _around(plan: Plan, work: DayWork, tick: int, resume: int, lost: dict[str, i
             ) from error
     assert best is not None
     kept = work.model_copy(update={"deadline_s": None, "pins": ()})
-    made = plan_of(kept, plan.words, plan.origin, best, 0, False, Aim.SOONEST, soft=True)
-    return _compared(plan, made, tick)
+    for answer in (best, patch):
+        try:
+            made = plan_of(kept, plan.words, plan.origin, answer or best, 0, False, Aim.SOONEST, soft=True)
+        except RuntimeError:
+            continue  # the check found a hard rule broken: such an answer is never shown
+        return _compared(plan, made, tick)
+    raise PlanRefusedError(stop("change", "No sound way was found to go on from here. Plan the rest anew."))
 
 
 def _free_from(t: Ticks, table: Timetable, kind: str, tick: int, count: int) -> int:
@@ -162,7 +175,7 @@ def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
             builder.put_dough(d, made)
     for i, times in enumerate(was.loads):
         if times.load < tick:
-            builder.put_load(i, _with_turn(t, i, times))
+            builder.put_load(i, replace(times, ice=()))
     for d, made in sorted(enumerate(was.doughs), key=lambda item: item[1].weigh):
         if made.weigh >= tick and not builder.dough(d, soft_again(t, d, made, tick, builder.now)):
             return False
@@ -185,12 +198,68 @@ def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
     return all(builder.pack(d) for d in builder.doughs)
 
 
-def _with_turn(t: Ticks, i: int, times: LoadTimes) -> LoadTimes:
-    """Times of a load in the oven whose bake got longer: what comes after moves on with it."""
-    empty = times.load + t.loads[i].slot + t.loads[i].hot
-    return LoadTimes(
-        times.shape, times.load, times.turn, max(times.transfer, empty + t.loads[i].rest), (), times.oven, times.parked
-    )
+def settled(work: DayWork, was: Timetable, tick: int) -> tuple[DayWork, Timetable]:
+    """What is in the oven, seen through without two things at once: a tray whose end falls on something under way stays in
+    a little longer, one still to be turned is turned near its half time, and cookies are moved when hands are free."""
+    t = to_ticks(work)
+    hands, bells = Many(t.hands), Many(1)
+    inside = [i for i, times in enumerate(was.loads) if times.load < tick]
+    for start, length in _under_way(t, was, tick):
+        hands.take(start, length)
+    loads, times = list(work.loads), list(was.loads)
+    baking = [i for i in inside if times[i].load + t.loads[i].slot > tick]
+    for i in sorted(baking, key=lambda i: times[i].load + t.loads[i].slot):
+        load = t.loads[i]
+        out = max(tick, times[i].load + t.load + load.bake)
+        stays = next(d for d in range(400) if hands.free(out + d, t.unload + load.hot) and bells.free(out + d, BELL))
+        hands.take(out + stays, t.unload + load.hot)
+        bells.take(out + stays, BELL)
+        longer = out + stays - times[i].load - t.load - load.bake
+        loads[i] = loads[i].model_copy(update={"bake_s": loads[i].bake_s + longer * TICK_S})
+    work = work.model_copy(update={"loads": tuple(loads)})
+    t = to_ticks(work)
+    for i in baking:
+        load, now = t.loads[i], times[i]
+        if load.turn and now.turn >= tick:
+            half = max(tick, now.load + load.turn_at)
+            end = now.load + t.load + load.bake - max(load.turn, BELL)
+            free = (r for r in range(half, max(half, end) + 1) if hands.free(r, load.turn) and bells.free(r, BELL))
+            turn = next(free, None)
+            if turn is None:
+                # Nobody is free to turn it: it is left as it is, and the plan says nothing of a turn.
+                loads[i] = loads[i].model_copy(update={"turn_s": 0})
+                turn = half
+            else:
+                hands.take(turn, load.turn)
+                bells.take(turn, BELL)
+                loads[i] = loads[i].model_copy(update={"half_s": max(0, turn - now.load - t.load) * TICK_S})
+            times[i] = replace(now, turn=turn)
+    for i in inside:
+        load, now = t.loads[i], times[i]
+        if now.transfer >= tick:
+            earliest = max(tick, now.load + load.slot + load.hot + load.rest)
+            moved = next(m for m in range(earliest, earliest + 4000) if hands.free(m, load.transfer))
+            hands.take(moved, load.transfer)
+            times[i] = replace(now, transfer=moved)
+    return work.model_copy(update={"loads": tuple(loads)}), Timetable(was.doughs, tuple(times))
+
+
+def _under_way(t: Ticks, was: Timetable, tick: int) -> list[tuple[int, int]]:
+    """What hands have begun and not finished, in (start, length): a step, and the rest of a dough or of a tray's shaping."""
+    spans: list[tuple[int, int]] = []
+    for dough, made in zip(t.doughs, was.doughs, strict=True):
+        if made.weigh < tick:
+            spans += [(made.weigh, dough.weigh), (made.mix, dough.mix), (made.divide, dough.divide)]
+        if made.pack < tick:
+            spans.append((made.pack, dough.pack))
+    for load, times in zip(t.loads, was.loads, strict=True):
+        if times.shape[0] < tick:
+            spans += zip(times.shape, load.shape, strict=True)
+        if times.ice and times.ice[0] < tick:
+            spans += zip(times.ice, load.ice, strict=True)
+        done = [(times.load, t.load), (times.transfer, load.transfer), (times.turn, load.turn)]
+        spans += [(start, length) for start, length in done if start < tick]
+    return [(start, length) for start, length in spans if length and start + length > tick]
 
 
 def _with_room_before(plan: Plan, change: Pinned) -> Plan:

@@ -71,7 +71,8 @@ class DayRules:
         if self._freeze is None or self._freeze.strict:
             self.cp.add(value <= limit)
             return
-        slack = self.cp.new_int_var(0, SLACK_MOST, f"slack{len(self._slacks)}")
+        most = SLACK_MOST + self._freeze.resume - self._freeze.now
+        slack = self.cp.new_int_var(0, most, f"slack{len(self._slacks)}")
         self._slacks.append(slack)
         self.cp.add(value <= limit + slack)
 
@@ -127,9 +128,11 @@ class DayRules:
         self._hand(v["load"], t.load, f"load{i}")
         self._hand(out, t.unload + load.hot, f"unload{i}")
         self._alarms.append(cp.new_fixed_size_interval_var(out, BELL, f"bell{i}"))
-        if load.turn:
+        inside = self._freeze is not None and self._freeze.was.loads[i].load < self._freeze.now
+        if load.turn and not inside:  # what is in the oven has been settled
             cp.add_linear_constraint(v["turn"] - v["load"], load.turn_at - TURN_SLACK, load.turn_at + TURN_SLACK)
             cp.add(v["turn"] + load.turn <= out)
+        if load.turn:
             self._hand(v["turn"], load.turn, f"turn{i}")
             self._alarms.append(cp.new_fixed_size_interval_var(v["turn"], BELL, f"turnbell{i}"))
         else:
@@ -328,7 +331,10 @@ class DayRules:
     def _frozen(self, freeze: Freeze) -> None:
         """What began before now stays; the rest begins from when work goes on. A bake in the oven is turned as it was, and
         its cookies are moved when they may be."""
+        turns = {id(v["turn"]) for v, x in zip(self._loads, freeze.was.loads, strict=True) if x.load < freeze.now}
         for var, value in self.starts(freeze.was):
+            if id(var) in turns:
+                continue
             if value < freeze.now:
                 self.cp.add(var == value)
             else:
@@ -336,9 +342,11 @@ class DayRules:
         for d, (v, made) in enumerate(zip(self._doughs, freeze.was.doughs, strict=True)):
             if made.weigh >= freeze.now:
                 self.cp.add(v["weigh"] >= soft_again(self.t, d, made, freeze.now, freeze.resume))
-        for v, times in zip(self._loads, freeze.was.loads, strict=True):
+        for i, (v, times) in enumerate(zip(self._loads, freeze.was.loads, strict=True)):
             if times.load < freeze.now:
                 self.cp.add(v["oven"] == times.oven)
+                if self.t.loads[i].turn:
+                    self.cp.add(v["turn"] == times.turn)
 
     def _pinned(self) -> None:
         for (what, index), tick in self._pins.items():

@@ -135,7 +135,7 @@ def to_ticks(work: DayWork) -> Ticks:
                 wait_max=load.wait_max_s // TICK_S, hot=up(load.hot_s), rest=up(load.rest_s),
                 rest_max=(load.rest_s + load.rest_slack_s) // TICK_S, transfer=up(load.transfer_s), cool=up(load.cool_s),
                 area=load.area_cm2, after_log=load.after_log, slice_from=up(load.slice_from_s), slice_to=load.slice_to_s // TICK_S,
-                scraps=load.scraps, ice=chunks(up(load.ice_s)), dry=up(load.dry_s), slot=slot, turn_at=up(room.load_s) + bake // 2,
+                scraps=load.scraps, ice=chunks(up(load.ice_s)), dry=up(load.dry_s), slot=slot, turn_at=up(room.load_s) + (bake // 2 if load.half_s is None else load.half_s // TICK_S),
                 kind=tuple(values.values()),
             )
         )  # fmt: skip

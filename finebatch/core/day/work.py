@@ -62,6 +62,7 @@ class LoadWork(Value):
     scraps: bool = False
     ice_s: int = Field(default=0, ge=0)
     dry_s: int = Field(default=0, ge=0)
+    half_s: int | None = None  # when it was turned, for a bake that got longer after that
 
 
 class Room(Value):

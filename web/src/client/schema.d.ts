@@ -1986,6 +1986,8 @@ export interface components {
              * @default 0
              */
             dry_s: number;
+            /** Half S */
+            half_s?: number | null;
         };
         /**
          * LogForm
