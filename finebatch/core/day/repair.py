@@ -117,7 +117,13 @@ def _longer(work: DayWork, table: Timetable, extra_s: dict[int, float], tick: in
 
 def _around(plan: Plan, work: DayWork, tick: int, resume: int, lost: dict[str, int]) -> Plan:
     """Made again from `tick` on, nothing begun before `resume`: the answer at hand first, then the model's from there."""
+    asked = work
     work, table = settled(work.model_copy(update={"deadline_s": None}), plan.table, tick)
+    unturned = tuple(
+        f"{now.name} is not turned at half time"
+        for was, now in zip(asked.loads, work.loads, strict=True)
+        if was.turn_s and not now.turn_s
+    )
     plan = plan.model_copy(update={"table": table})
     t = to_ticks(work)
     lost_from = {kind: _free_from(t, plan.table, kind, tick, count) for kind, count in lost.items()}
@@ -142,7 +148,8 @@ def _around(plan: Plan, work: DayWork, tick: int, resume: int, lost: dict[str, i
             made = plan_of(kept, plan.words, plan.origin, answer or best, 0, False, Aim.SOONEST, soft=True)
         except RuntimeError:
             continue  # the check found a hard rule broken: such an answer is never shown
-        return _compared(plan, made, tick)
+        said = made.model_copy(update={"overstepped": made.overstepped + unturned})
+        return _compared(plan, said, tick)
     raise PlanRefusedError(stop("change", "No sound way was found to go on from here. Plan the rest anew."))
 
 
@@ -226,7 +233,7 @@ def settled(work: DayWork, was: Timetable, tick: int) -> tuple[DayWork, Timetabl
             free = (r for r in range(half, max(half, end) + 1) if hands.free(r, load.turn) and bells.free(r, BELL))
             turn = next(free, None)
             if turn is None:
-                # Nobody is free to turn it: it is left as it is, and the plan says nothing of a turn.
+                # Nobody is free to turn it: it is left as it is, which the plan then says.
                 loads[i] = loads[i].model_copy(update={"turn_s": 0})
                 turn = half
             else:

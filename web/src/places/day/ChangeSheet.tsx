@@ -1,6 +1,7 @@
 /** A change of mind in mid-day: the plan is made again around what is done and under way. */
 import { useState } from "react";
 import type { Schemas } from "../../client/api";
+import { useKitchen } from "../../client/hooks";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { Note } from "../../pieces/notes";
@@ -32,6 +33,8 @@ export function ChangeSheet(props: {
   const [load, setLoad] = useState("0");
   const [dough, setDough] = useState("0");
   const kinds = Object.entries(plan.work.room.trays);
+  const { data: kitchen } = useKitchen();
+  const trayName = (id: string) => kitchen?.trays.find((one) => one.id === id)?.name ?? "Pan";
   const [tray, setTray] = useState(kinds[0]?.[0] ?? "");
   const change = (): Change => {
     if (what === "oven_slower") return { kind: what, percent };
@@ -83,7 +86,9 @@ export function ChangeSheet(props: {
             label="Which kind of tray"
             value={tray}
             onValue={setTray}
-            options={kinds.map(([kind, count]) => [kind, `${kind}, of which there were ${count}`] as const)}
+            options={kinds.map(
+              ([kind, count]) => [kind, `${trayName(kind)}, of which there were ${count}`] as const,
+            )}
           />
         )}
         {what === "dough_dropped" && (
