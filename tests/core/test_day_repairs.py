@@ -6,6 +6,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from finebatch.core.day.check import violations
+from finebatch.core.day.place import first_plan
 from finebatch.core.day.plan import Plan, PlanRefusedError, plan_of
 from finebatch.core.day.repair import (
     AnyChange,
@@ -20,9 +22,9 @@ from finebatch.core.day.repair import (
 from finebatch.core.day.search import Aim, Effort, search
 from finebatch.core.day.step import Kind
 from finebatch.core.day.steps import Words
-from finebatch.core.day.times import TICK_S
-from finebatch.core.day.work import DayWork
-from tests.day_kit import instances, simple, work_of
+from finebatch.core.day.times import TICK_S, to_ticks
+from finebatch.core.day.work import DayWork, LostTray
+from tests.day_kit import as_steps, instances, simple, work_of
 
 QUICK = Effort(shortest=0.15, calmest=0.05, tries=4)
 NOON = datetime(2026, 5, 2, 12, 0, tzinfo=UTC)
@@ -80,6 +82,35 @@ def test_a_repair_always_answers_and_leaves_what_is_done(change: AnyChange, shar
         if was is not None and was < now - timedelta(minutes=1) and step.kind in (Kind.WEIGH, Kind.MIX, Kind.LOAD):
             assert began == was
     assert plan.work.room == MEDIUM.work.room
+
+
+def test_a_broken_tray_stays_broken_through_later_changes() -> None:
+    """Three trays, one broken early: whatever happens after, no more than two are in use."""
+    broken = repaired(MEDIUM, TrayBroken(tray="sheet"), at(MEDIUM, 0.05))
+    assert [lost.tray for lost in broken.work.lost] == ["sheet"]
+    late = repaired(broken, TimeLost(minutes=15), at(broken, 0.2))
+    assert late.work.lost == broken.work.lost
+    since = late.work.lost[0].from_s
+    begin = int((late.start - late.origin).total_seconds())
+    spans = []
+    for load in range(len(late.work.loads)):
+        mine = [step for step in late.steps if step.load == load]
+        first = min(step.start_s for step in mine if step.kind is Kind.FORM) + begin
+        spans.append((first, next(step.end_s for step in mine if step.kind is Kind.TRAY_COOL) + begin))
+    for moment in range(since, max(end for _, end in spans), TICK_S):
+        assert sum(1 for start, end in spans if start <= moment < end) <= 2
+    again = repaired(late, TrayBroken(tray="sheet"), at(late, 0.25))
+    assert len(again.work.lost) == 2
+    with pytest.raises(PlanRefusedError, match="last tray of its kind"):
+        repaired(again, TrayBroken(tray="sheet"), at(again, 0.3))
+
+
+def test_a_tray_out_of_use_that_is_used_is_caught() -> None:
+    work = simple(2)
+    steps = as_steps(work, first_plan(to_ticks(work), 2))
+    gone = work.model_copy(update={"lost": (LostTray(tray="sheet", from_s=0),)})
+    assert violations(work, steps) == []
+    assert any("out of use" in sentence for sentence in violations(gone, steps))
 
 
 def test_an_hour_lost_ends_at_most_an_hour_and_a_little_later() -> None:

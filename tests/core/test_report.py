@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from finebatch.core.assess import DoughSpec, assess
-from finebatch.core.finishing import Finishing, FinishKind, When
+from finebatch.core.finishing import Finishing, FinishKind, When, finish_plans, surface_cm2
 from finebatch.core.forming import BallForm, CutoutForm, Cutter, LogForm, PanForm, PanShape, RuskForm, SheetForm
 from finebatch.core.formula import split_card
 from finebatch.core.geometry import area_mm2, size_mm
@@ -69,6 +69,53 @@ def test_the_bakers_own_grams_win() -> None:
     found = report(spec, KITCHEN)
     assert found.finishes[0].each_g == 7
     assert found.finishes[0].total_g == pytest.approx(7 * found.yields[0].count * 1.1)
+
+
+@given(st.floats(1, 100), st.floats(1, 100))
+def test_more_cover_never_takes_less(a: float, b: float) -> None:
+    low, high = sorted((a, b))
+    outcome = assess(cut_dough(), KITCHEN).outcome
+    assert outcome
+    plans = finish_plans(tuple(Finishing(kind=FinishKind.GLAZE, cover_pct=pct) for pct in (low, high)), outcome, ())
+    assert plans[0].total_g <= plans[1].total_g + 1e-9
+    assert plans[0].each_g * 100 / low == pytest.approx(plans[1].each_g * 100 / high)
+
+
+def test_a_dip_covers_more_than_a_glaze_and_a_ball_is_sugared_all_round() -> None:
+    outcome = assess(cut_dough(), KITCHEN).outcome
+    assert outcome
+    assert surface_cm2(outcome, "all") > surface_cm2(outcome, "top") > 0
+    ball = assess(drop_dough(form=BallForm(portion_g=20)), KITCHEN).outcome
+    assert ball
+    radius_cm = (ball.pieces.raw_diameter_mm + ball.pieces.raw_height_mm) / 40
+    assert surface_cm2(ball, "raw") == pytest.approx(4 * math.pi * radius_cm**2)
+
+
+def test_a_rusk_is_dipped_on_its_cut_sides() -> None:
+    lean = next(s.spec for s in starters() if s.style_id == "twice_baked_lean")
+    outcome = assess(lean, KITCHEN).outcome
+    assert outcome
+    assert outcome.second
+    assert surface_cm2(outcome, "top") == pytest.approx(outcome.second.across_mm * outcome.second.high_mm / 100)
+    assert surface_cm2(outcome, "all") > 2 * surface_cm2(outcome, "top")
+
+
+@pytest.mark.parametrize(
+    ("card", "kind"),
+    [
+        ("To brush:\n1 egg", FinishKind.EGG_WASH), ("For the glaze:\n100 g icing sugar", FinishKind.GLAZE),
+        ("To roll:\n50 g granulated sugar", FinishKind.ROLLING_SUGAR), ("For the filling:\n90 g jam", FinishKind.FILLING),
+    ],
+    ids=["wash", "glaze", "coating", "filling"],
+)  # fmt: skip
+def test_the_cards_own_parts_ask_for_their_finish(card: str, kind: FinishKind) -> None:
+    spec = DoughSpec(lines=tuple(split_card(CUT_CARD + "\n" + card)), form=BallForm(portion_g=20))
+    found = report(spec, KITCHEN)
+    assert found.implied == (kind,)
+    # Chosen as well, it is there once.
+    chosen = report(spec.model_copy(update={"finishings": (Finishing(kind=kind),)}), KITCHEN)
+    assert [plan.kind for plan in chosen.finishes] == [kind]
+    assert chosen.implied == ()
 
 
 def test_jam_on_the_card_is_held_against_what_the_thumbprints_take() -> None:

@@ -13,6 +13,7 @@ from .work import MIX_WITHIN_S, DayWork, DoughWork, LoadWork
 
 ROUNDING_S = 30  # the bake is planned to the half minute
 TURN_WITHIN_S = 60
+FOREVER_S = 10**9
 _Group = dict[Kind, list[Step]]
 
 
@@ -262,6 +263,7 @@ def _trays(work: DayWork, loads: list[_Group]) -> list[Broken]:
     broken = []
     held: dict[str, list[tuple[int, int, str]]] = defaultdict(list)
     names: dict[str, set[str]] = defaultdict(set)
+    in_use = [(min(step.start_s for step in has[Kind.FORM]), has[Kind.TRAY_COOL][0].end_s, 1) for has in loads]
     for load, has in zip(work.loads, loads, strict=True):
         cooling, transfer = has[Kind.TRAY_COOL][0], has[Kind.TRANSFER][0]
         if cooling.start_s < transfer.end_s or _length(cooling) < work.room.tray_cool_s:
@@ -281,6 +283,11 @@ def _trays(work: DayWork, loads: list[_Group]) -> list[Broken]:
                 broken.append(
                     Broken(f"raw dough meets a hot or full tray: {tray} is in use for {a[2]} and {b[2]} at once")
                 )
+    for kind, count in work.room.trays.items():
+        uses = [span for load, span in zip(work.loads, in_use, strict=True) if load.tray == kind]
+        gone = [(lost.from_s, FOREVER_S, 1) for lost in work.lost if lost.tray == kind]
+        if gone and _spans_over(uses + gone, count):
+            broken.append(Broken("a tray that is out of use is used"))
     for kind, used_names in names.items():
         if len(used_names) > work.room.trays.get(kind, 0):
             broken.append(Broken(f"more trays of a kind are used than there are: {len(used_names)}"))

@@ -8,13 +8,13 @@ from pydantic import Field
 
 from ..problems import stop
 from ..value import Value
-from .builder import Allowance, Builder, Many
+from .builder import FAR, Allowance, Builder, Many
 from .model import DayModel, NoSolutionError
 from .plan import Plan, PlanRefusedError, plan_of
 from .rules import Freeze, soft_again
 from .search import Aim
 from .times import BELL, TICK_S, Ticks, Timetable, to_ticks
-from .work import DayWork, Pin
+from .work import DayWork, LostTray, Pin
 
 REPAIR_LIMIT = 0.08  # deterministic: under a second on a small machine
 OVERSTEPS = (0, 20, 60, 180, 2000)  # ticks, tried in turn
@@ -81,21 +81,22 @@ def repaired(plan: Plan, change: AnyChange, now: datetime) -> Plan:
         return _pinned(roomy, change, max(0, -(-int((now - roomy.origin).total_seconds()) // TICK_S)), begun)
     if isinstance(change, DoughDropped):
         return _without(plan, change.dough, tick)
-    work, lost, resume = plan.work, {}, tick
+    work, broken, resume = plan.work, "", tick
     if isinstance(change, BakesLonger):
         work = _longer(work, plan.table, {change.load: change.minutes * 60}, tick)
     elif isinstance(change, OvenSlower):
         extra = {i: load.bake_s * change.percent / 100 for i, load in enumerate(work.loads)}
         work = _longer(work, plan.table, extra, tick)
     elif isinstance(change, TrayBroken):
-        if work.room.trays.get(change.tray, 0) < 2:
+        gone = sum(1 for lost in work.lost if lost.tray == change.tray)
+        if work.room.trays.get(change.tray, 0) - gone < 2:
             raise PlanRefusedError(
-                stop("tray", "It is the only tray of its kind: drop what is baked on it, or plan anew with another.")
+                stop("tray", "It is the last tray of its kind: drop what is baked on it, or plan anew with another.")
             )
-        lost = {change.tray: 1}
+        broken = change.tray
     else:
         resume = tick + round(change.minutes * 60 / TICK_S)
-    return _around(plan, work, tick, resume, lost)
+    return _around(plan, work, tick, resume, broken)
 
 
 def _longer(work: DayWork, table: Timetable, extra_s: dict[int, float], tick: int) -> DayWork:
@@ -115,7 +116,7 @@ def _longer(work: DayWork, table: Timetable, extra_s: dict[int, float], tick: in
     return work.model_copy(update={"loads": tuple(loads)})
 
 
-def _around(plan: Plan, work: DayWork, tick: int, resume: int, lost: dict[str, int]) -> Plan:
+def _around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") -> Plan:
     """Made again from `tick` on, nothing begun before `resume`: the answer at hand first, then the model's from there."""
     asked = work
     work, table = settled(work.model_copy(update={"deadline_s": None}), plan.table, tick)
@@ -126,10 +127,15 @@ def _around(plan: Plan, work: DayWork, tick: int, resume: int, lost: dict[str, i
     )
     plan = plan.model_copy(update={"table": table})
     t = to_ticks(work)
-    lost_from = {kind: _free_from(t, plan.table, kind, tick, count) for kind, count in lost.items()}
-    patch = patched(t, plan.table, tick, resume, lost_from)
+    if broken:
+        # A tray under way is seen through: one is missed from when fewer are in use.
+        gone = 1 + sum(1 for lost in work.lost if lost.tray == broken)
+        since = _free_from(t, plan.table, broken, tick, gone)
+        work = work.model_copy(update={"lost": (*work.lost, LostTray(tray=broken, from_s=since * TICK_S))})
+    lost = _lost(work)
+    patch = patched(t, plan.table, tick, resume, lost)
     best = patch
-    freeze = Freeze(table, tick, resume, lost, lost_from)
+    freeze = Freeze(table, tick, resume, lost)
     start = patch or plan.table
     model = DayModel(t, start.finish(t) + 240, freeze)
     model.suggest(start)
@@ -153,6 +159,11 @@ def _around(plan: Plan, work: DayWork, tick: int, resume: int, lost: dict[str, i
     raise PlanRefusedError(stop("change", "No sound way was found to go on from here. Plan the rest anew."))
 
 
+def _lost(work: DayWork) -> tuple[tuple[str, int], ...]:
+    """The trays out of use, each with the tick from which it is."""
+    return tuple((lost.tray, lost.from_s // TICK_S) for lost in work.lost)
+
+
 def _free_from(t: Ticks, table: Timetable, kind: str, tick: int, count: int) -> int:
     """The first tick from which one tray fewer is enough for what is under way."""
     held = [
@@ -164,13 +175,13 @@ def _free_from(t: Ticks, table: Timetable, kind: str, tick: int, count: int) -> 
     return tick if over <= 0 else sorted(held)[over - 1]
 
 
-def patched(t: Ticks, was: Timetable, tick: int, resume: int, lost_from: dict[str, int]) -> Timetable | None:
+def patched(t: Ticks, was: Timetable, tick: int, resume: int, lost: tuple[tuple[str, int], ...]) -> Timetable | None:
     """The repair by hand: what has begun stays; the rest follows in the old order, as early as may be; longest times are
     overstepped only where they must be."""
     for overstep in OVERSTEPS:
         builder = Builder(t, Allowance(overstep, 0 if overstep < 60 else 5000), resume)
-        for kind, start in lost_from.items():
-            builder.room.trays[kind].take(start, 5800 - start)
+        for kind, start in lost:
+            builder.room.trays[kind].take(start, FAR - start)
         if _laid(builder, t, was, tick):
             return builder.table()
     return None
@@ -283,6 +294,7 @@ def _with_room_before(plan: Plan, change: Pinned) -> Plan:
             "closed": tuple((a + by_s, b + by_s) for a, b in plan.work.closed),
             "pins": tuple(pin.model_copy(update={"at_s": pin.at_s + by_s}) for pin in plan.work.pins),
             "deadline_s": None if plan.work.deadline_s is None else plan.work.deadline_s + by_s,
+            "lost": tuple(lost.model_copy(update={"from_s": lost.from_s + by_s}) for lost in plan.work.lost),
         }
     )
     origin = plan.origin - timedelta(seconds=by_s)
@@ -307,7 +319,9 @@ def _pinned(plan: Plan, change: Pinned, tick: int, begun: bool) -> Plan:
     if t.deadline is not None:
         horizon = min(horizon, t.deadline)
     chosen = {(pin.what, pin.index): pin.at_s // TICK_S for pin in pins}
-    model = DayModel(t, horizon, Freeze(plan.table, tick, tick, {}, {}, strict=True) if tick else None, pins=chosen)
+    model = DayModel(
+        t, horizon, Freeze(plan.table, tick, tick, _lost(work), strict=True) if tick else None, pins=chosen
+    )
     model.suggest(plan.table)
     model.steady(plan.table)
     try:
@@ -362,7 +376,7 @@ def _without(plan: Plan, dough: int, tick: int) -> Plan:
             "table": Timetable(tuple(table.doughs[d] for d in doughs), tuple(table.loads[i] for i in keep)),
         }
     )
-    return _around(cut, smaller, tick, tick, {})
+    return _around(cut, smaller, tick, tick)
 
 
 def _compared(before: Plan, after: Plan, tick: int) -> Plan:

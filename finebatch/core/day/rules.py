@@ -3,7 +3,7 @@
 The solver is imported when it is first needed: it takes over a second to load.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Any
 
 from .times import BELL, MIX_WITHIN, TURN_SLACK, DoughTimes, Ticks, Timetable
@@ -13,14 +13,13 @@ SLACK_MOST = 180  # ticks a longest time may be overstepped in a repair
 
 @dataclass(frozen=True)
 class Freeze:
-    """A day under way: what began before `now` stays as in `was`, the rest begins from `resume` on; `lost` trays of a kind
-    are out of use from `lost_from`. Longest times may be overstepped at a price, unless `strict`."""
+    """A day under way: what began before `now` stays as in `was`, the rest begins from `resume` on; each of `lost` is a kind
+    and the tick from which one tray of it is out of use. Longest times may be overstepped at a price, unless `strict`."""
 
     was: Timetable
     now: int
     resume: int
-    lost: dict[str, int] = field(default_factory=dict)
-    lost_from: dict[str, int] = field(default_factory=dict)
+    lost: tuple[tuple[str, int], ...] = ()
     strict: bool = False
 
 
@@ -226,11 +225,11 @@ class DayRules:
             if self.t.loads[i].tray == kind
         ]
         demands = [1] * len(spans)
-        if self._freeze is not None and self._freeze.lost.get(kind):
-            since = self._freeze.lost_from[kind]
-            length = max(1, self._horizon + 200 - since)
-            spans.append(self.cp.new_fixed_size_interval_var(since, length, f"lost_{kind}"))
-            demands.append(self._freeze.lost[kind])
+        for n, (lost, since) in enumerate(self._freeze.lost if self._freeze is not None else ()):
+            if lost == kind:
+                length = max(1, self._horizon + 200 - since)
+                spans.append(self.cp.new_fixed_size_interval_var(since, length, f"lost{n}_{kind}"))
+                demands.append(1)
         self.cp.add_cumulative(spans, demands, count)
 
     def _area(self) -> None:

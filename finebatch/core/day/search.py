@@ -6,7 +6,7 @@ from enum import StrEnum
 from .bounds import least_finish
 from .model import DayModel, NoSolutionError
 from .place import first_plan, latest_plan
-from .times import Ticks, Timetable, to_ticks
+from .times import TICK_S, Ticks, Timetable, to_ticks
 from .work import DayWork
 
 SMALL, MIDDLE = 10, 16  # loads
@@ -64,7 +64,7 @@ def search(
     """The plan, no worse than one that is `known`. Raises NoPlanError where there is none."""
     t = to_ticks(work)
     effort = effort or effort_for(len(t.loads))
-    pins = {(pin.what, pin.index): pin.at_s // 30 for pin in work.pins}
+    pins = {(pin.what, pin.index): pin.at_s // TICK_S for pin in work.pins}
     if aim is Aim.LATEST and t.deadline is not None:
         return _latest(t, effort, pins)
     hint = known or first_plan(t, effort.tries)

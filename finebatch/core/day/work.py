@@ -96,6 +96,13 @@ class Pin(Value):
     at_s: int = Field(ge=0)
 
 
+class LostTray(Value):
+    """A tray of a kind that is out of use from `from_s` on."""
+
+    tray: str
+    from_s: int
+
+
 class DayWork(Value):
     """The whole day, on a clock that starts at 0. Hands rest in `closed` spans; passive steps run through them.
     `deadline_s` is when everything must be ready; `pins` are what the baker has fixed."""
@@ -106,3 +113,4 @@ class DayWork(Value):
     closed: Spans = ()
     deadline_s: int | None = None
     pins: tuple[Pin, ...] = ()
+    lost: tuple[LostTray, ...] = ()

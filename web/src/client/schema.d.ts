@@ -1185,6 +1185,11 @@ export interface components {
              * @default []
              */
             pins: components["schemas"]["Pin"][];
+            /**
+             * Lost
+             * @default []
+             */
+            lost: components["schemas"]["LostTray"][];
         };
         /**
          * Dough
@@ -2025,6 +2030,16 @@ export interface components {
              * @default 20
              */
             seconds: number;
+        };
+        /**
+         * LostTray
+         * @description A tray of a kind that is out of use from `from_s` on.
+         */
+        LostTray: {
+            /** Tray */
+            tray: string;
+            /** From S */
+            from_s: number;
         };
         /**
          * Making

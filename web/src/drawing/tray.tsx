@@ -22,8 +22,9 @@ export function TrayDrawing({
 }) {
   const svg = useRef<SVGSVGElement>(null);
   const [drag, setDrag] = useState<{ index: number; x: number; y: number }>();
-  const rim = 10;
-  const { width_mm: w, depth_mm: d } = plan.tray;
+  const { width_mm: w, depth_mm: d, outer_width_mm: outer } = plan.tray;
+  // As measured, where it was; a thin rim is drawn all the same, to show where the tray ends.
+  const rim = outer == null ? 10 : Math.max(4, (outer - w) / 2);
   const touching = new Set(plan.layout.touches.flatMap((touch) => [touch.a, touch.b]));
   const at = (event: React.PointerEvent) => {
     const matrix = svg.current?.getScreenCTM()?.inverse();

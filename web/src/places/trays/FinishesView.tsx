@@ -1,6 +1,7 @@
 /** What goes on the cookies: how much, of what, when, and how long it sets. */
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { Button, NumberField, Select } from "../../pieces/controls";
+import { MassField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
 import { duration, mass } from "../../pieces/say";
 
@@ -108,18 +109,35 @@ export function FinishesView(props: {
                   ) : (
                     <p className="text-[15px]">The card's {mass(plan.written_g, kitchen)} are enough.</p>
                   ))}
-                {plan.kind !== "filling" && (
-                  <NumberField
-                    label="Covers"
-                    unit="%"
+                <div className="flex flex-wrap items-end gap-3">
+                  <MassField
+                    kitchen={kitchen}
+                    label="On each"
                     width="w-24"
-                    min={1}
+                    min={0.1}
                     max={100}
-                    step={5}
-                    value={own?.cover_pct ?? 100}
-                    onValue={(cover_pct) => edit({ cover_pct })}
+                    step={0.5}
+                    value={Math.round(plan.each_g * 10) / 10}
+                    onValue={(each_g) => edit({ each_g })}
                   />
-                )}
+                  {plan.kind !== "filling" && own?.each_g == null && (
+                    <NumberField
+                      label="Covers"
+                      unit="%"
+                      width="w-24"
+                      min={1}
+                      max={100}
+                      step={5}
+                      value={own?.cover_pct ?? 100}
+                      onValue={(cover_pct) => edit({ cover_pct })}
+                    />
+                  )}
+                  {own?.each_g != null && (
+                    <Button kind="quiet" onClick={() => edit({ each_g: null })}>
+                      By the surface again
+                    </Button>
+                  )}
+                </div>
               </div>
             </Panel>
           );
