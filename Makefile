@@ -5,12 +5,14 @@ PY := $(VENV)/bin/python
 STAMPS := .stamps
 PORT ?= 8765
 export UV_PYTHON_DOWNLOADS := never
+# Where compiled modules may not be kept, every start compiles all of them anew: 6 s instead of 2.
+unexport PYTHONDONTWRITEBYTECODE
 
 # Node 20.19 or newer is used if it is there; else one from a wheel inside the venv (see tools/node-ok).
 NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
 NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
 
-.PHONY: demo test dev lint build types bench daybench pictures clean help
+.PHONY: demo test dev lint build types bench daybench mutants golden pictures clean help
 
 help: ## what there is
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
@@ -31,14 +33,15 @@ lint: $(STAMPS)/dev $(STAMPS)/npm ## formatting, types, borders, drift of the ge
 	$(VENV)/bin/ruff format --check .
 	$(VENV)/bin/mypy
 	$(VENV)/bin/lint-imports
-	$(PY) -m finebatch.api.schema var/openapi.json
+	$(PY) -m finebatch.api.schema var/openapi.json var/limits.ts
+	@diff -q var/limits.ts web/src/client/limits.ts || { echo "The limits have changed: run make types."; exit 1; }
 	$(NPM) run --silent types:check
 	$(NPM) run --silent check
 
 build: $(STAMPS)/web ## the interface, into web/dist
 
-types: $(STAMPS)/run $(STAMPS)/npm ## TypeScript types from the API's schema
-	$(PY) -m finebatch.api.schema var/openapi.json
+types: $(STAMPS)/run $(STAMPS)/npm ## TypeScript types, limits and defaults from the API's schema
+	$(PY) -m finebatch.api.schema var/openapi.json web/src/client/limits.ts
 	$(NPM) run --silent types
 
 bench: $(STAMPS)/dev build ## measure the budgets (docs/budgets.md)
@@ -46,6 +49,14 @@ bench: $(STAMPS)/dev build ## measure the budgets (docs/budgets.md)
 
 daybench: $(STAMPS)/dev ## measure the bake day's benchmark set (docs/bake-day.md)
 	$(PY) -m tests.day_bench
+
+mutants: $(STAMPS)/dev ## which rules have a test that would notice (docs/mutants.md); some minutes
+	@$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements-mutants.txt
+	$(VENV)/bin/mutmut run
+	$(VENV)/bin/mutmut results
+
+golden: $(STAMPS)/dev ## what a move of code must not change: written, or compared with what was written
+	$(PY) -m tests.golden
 
 pictures: $(STAMPS)/dev build $(STAMPS)/chromium ## docs/screenshots anew, from the demo kitchen
 	$(PY) -m tests.pictures
@@ -62,6 +73,7 @@ $(STAMPS)/run: requirements.txt $(VENV)/bin/uv
 	@mkdir -p $(STAMPS)
 	@$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements.txt
 	@$(VENV)/bin/uv pip install --quiet --python $(PY) --no-deps -e .
+	@$(PY) -c "import finebatch.api.app, finebatch.store.copies, alembic.command, uvicorn"
 	@touch $@
 
 $(STAMPS)/dev: requirements-dev.txt $(STAMPS)/run

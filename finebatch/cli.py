@@ -1,6 +1,7 @@
-"""The `finebatch` command: serve a kitchen, show the demo, back up."""
+"""The `finebatch` command: serve a kitchen, show the demo, back up, restore."""
 
 import argparse
+import gc
 import socket
 import sys
 from datetime import datetime
@@ -10,16 +11,21 @@ from . import __doc__ as about
 
 DEFAULT_DATA = Path.home() / ".local" / "share" / "finebatch"
 DEFAULT_PORT = 8765
+STOP_WITHIN_S = 1  # for answers under way; what is asked of the workers is ended
 
 
 def main(arguments: list[str] | None = None) -> int:
     """Run one command; 0 when it went well, 1 with one clear line when not."""
+    from .store.faults import StoreFaultError
+
     options = _parser().parse_args(arguments)
     try:
         if options.command == "backup":
             return _backup(options.data, options.target)
+        if options.command == "restore":
+            return _restore(options.data, options.copy)
         return _serve(options.data, options.host, options.port, demo=options.command == "demo")
-    except (OSError, ValueError) as error:
+    except (OSError, ValueError, StoreFaultError) as error:
         print(f"finebatch: {error}", file=sys.stderr)
         return 1
 
@@ -34,45 +40,86 @@ def _parser() -> argparse.ArgumentParser:
             "--host", default="127.0.0.1", help="address to listen on (this machine alone unless told)"
         )
         command.add_argument("--port", type=int, default=DEFAULT_PORT)
-    command = commands.add_parser("backup", help="copy the database, also while the server runs")
+    command = commands.add_parser("backup", help="copy the database, also while the server runs, and check the copy")
     command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
     command.add_argument(
         "target", type=Path, nargs="?", help="file to write (a dated name in this folder unless given)"
     )
+    command = commands.add_parser("restore", help="check a copy and put it in the place of the database")
+    command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
+    command.add_argument("copy", type=Path, help="the file to bring back; the present one is kept aside")
     return parser
 
 
 def _backup(folder: Path, target: Path | None) -> int:
-    from .store.database import FILE_NAME, backup
+    from .store.copies import copy_of
+    from .store.database import FILE_NAME
 
     target = target or Path(f"finebatch-{datetime.now():%Y-%m-%d-%H%M%S}.db")
-    backup(folder / FILE_NAME, target)
-    print(f"Copied to {target}")
+    copy_of(folder / FILE_NAME, target)
+    print(f"Copied to {target}, and checked: it is whole.")
+    return 0
+
+
+def _restore(folder: Path, copy: Path) -> int:
+    from .store.copies import restore
+    from .store.database import FILE_NAME
+    from .store.lock import folder_lock
+
+    with folder_lock(folder, "`finebatch restore`"):
+        kept = restore(copy, folder / FILE_NAME)
+    print(f"Restored from {copy}." + (f" What was there before is kept as {kept}." if kept else ""))
     return 0
 
 
 def _serve(folder: Path, host: str, port: int, demo: bool) -> int:
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind((host, port))
-        except OSError as error:
-            raise OSError(f"cannot listen on {host}:{port} ({error.strerror}). Choose another with --port.") from error
+    from .store.lock import folder_lock
+
+    url = f"http://{f'[{host}]' if ':' in host else host}:{port}"
+    with _listening(host, port) as listener, folder_lock(folder, f"the Fine Batch at {url}"):
+        return _serve_on(listener, folder, host, url, demo)
+
+
+def _listening(host: str, port: int) -> socket.socket:
+    """A socket of ours before anything else is done: nobody else can then be at that address."""
+    listener = socket.socket(socket.AF_INET6 if ":" in host else socket.AF_INET)
+    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        listener.bind((host, port))
+    except (OSError, OverflowError) as error:
+        listener.close()
+        said = error.strerror if isinstance(error, OSError) else "ports run from 0 to 65535"
+        raise OSError(f"cannot listen on {host}:{port} ({said}). Choose another with --port.") from error
+    return listener
+
+
+def _serve_on(listener: socket.socket, folder: Path, host: str, url: str, demo: bool) -> int:
+    # What is loaded stays: looking through it for garbage, again and again while it loads, is a tenth of the start.
+    gc.disable()
     import uvicorn
 
     from .api.app import WEB_DIST, create_app
+    from .store.database import Store
 
-    if demo:
-        from .demo import fill
-        from .store import Store
-
-        store = Store(folder)
-        fill(store)
-        store.close()
+    gc.freeze()
+    gc.enable()
     if not WEB_DIST.is_dir():
         raise OSError("the interface is not built yet: run `make build` first")
-    print(f"Fine Batch is ready: open http://{host}:{port}", flush=True)
-    uvicorn.run(create_app(folder, hosts=("127.0.0.1", "localhost", host)), host=host, port=port, log_level="warning")
+    store = Store(folder)
+    try:
+        if store.copy_before:
+            print(f"The kitchen was brought to this version's form. A copy of before lies at {store.copy_before}.")
+        if demo:
+            from .demo.fill import fill
+
+            fill(store)
+        app = create_app(store, hosts=("127.0.0.1", "localhost", "::1", host))
+        config = uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=STOP_WITHIN_S)
+        listener.listen(128)
+        print(f"Fine Batch is ready: open {url}", flush=True)
+        uvicorn.Server(config).run(sockets=[listener])
+    finally:
+        store.close()
     return 0
 
 

@@ -5,12 +5,12 @@ For every day: the first plan, what the solver proves or bounds, and what a bake
 
 import time
 
-from finebatch.core.day.byhand import by_hand
+from finebatch.core.day.byhand.byhand import by_hand
+from finebatch.core.day.byhand.place import build, first_plan
 from finebatch.core.day.check import violations
-from finebatch.core.day.place import build, first_plan
-from finebatch.core.day.search import Effort, search
+from finebatch.core.day.solver.search import Effort, search
 from finebatch.core.day.times import TICK_S, to_ticks
-from finebatch.core.day.work import DayWork
+from finebatch.core.day.work.work import DayWork
 from tests.day_kit import as_steps, instances, work_of
 
 LOOK_ON_S = 20.0

@@ -5,10 +5,12 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-from finebatch.core.day.step import Step
-from finebatch.core.day.steps import Words, steps_of
+from finebatch.core.day.limits import Limits
+from finebatch.core.day.steps.step import Step
+from finebatch.core.day.steps.steps import steps_of
+from finebatch.core.day.texts import Texts
 from finebatch.core.day.times import Timetable, to_ticks
-from finebatch.core.day.work import DayWork, DoughWork, LoadWork, Room
+from finebatch.core.day.work.work import DayWork, DoughWork, LoadWork
 from tests.kit import DATA
 
 
@@ -21,7 +23,7 @@ def instances() -> list[dict[str, Any]]:
 def work_of(instance: dict[str, Any]) -> DayWork:
     """A benchmark instance as a day's work."""
     i = instance
-    room = Room(
+    room = Limits(
         hands=i["hands"], mixers=i["mixers"], bowls=i["bowls"], shelf=i["fridge"], ovens=tuple(i["ovens"]), preheat_s=i["preheat"],
         trays={"sheet": i["trays"]}, tray_cool_s=i["tray_cool"], area_cm2=i["area"], load_s=i["load_s"], unload_s=i["unload_s"],
         heats_c_min=i["heat"], cools_c_min=i["coolr"], near_c=i["tol"], pause_s=i["pause"],
@@ -47,7 +49,7 @@ def work_of(instance: dict[str, Any]) -> DayWork:
 
 def as_steps(work: DayWork, table: Timetable) -> tuple[Step, ...]:
     """The steps of a timetable, plainly named."""
-    return steps_of(work, to_ticks(work), table, (Words(shape="Shape"),) * len(work.loads))
+    return steps_of(work, to_ticks(work), table, (Texts(shape="Shape"),) * len(work.loads))
 
 
 @st.composite
@@ -89,7 +91,7 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
                     rest_s=60, rest_slack_s=3600, transfer_s=40, cool_s=1500, area_cm2=500, after_log=log, slice_from_s=600, slice_to_s=1500,
                 )
             )  # fmt: skip
-    room = Room(
+    room = Limits(
         hands=draw(st.sampled_from([1, 1, 2])), bowls=draw(st.integers(1, 3)), shelf=draw(st.integers(1, 4)), tray_shelves=draw(st.integers(0, 1)),
         ovens=draw(st.sampled_from([(1,), (2,), (2,), (1, 1)])), trays={"sheet": draw(st.integers(1, 3)), "small": draw(st.integers(1, 2))},
         area_cm2=draw(st.sampled_from([1800, 4000])),
@@ -105,4 +107,4 @@ def simple(loads: int = 2, **room: object) -> DayWork:
         dough=0, name="Drops", pieces=9, tray="sheet", shape_s=300, oven_c=180, bake_s=720, turn_s=20, wait_max_s=1200, rest_s=180,
         rest_slack_s=480, transfer_s=30, cool_s=1200, area_cm2=500,
     )  # fmt: skip
-    return DayWork(doughs=(dough,), loads=(load,) * loads, room=Room(trays={"sheet": 2}, **room))
+    return DayWork(doughs=(dough,), loads=(load,) * loads, room=Limits(trays={"sheet": 2}, **room))

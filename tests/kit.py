@@ -5,14 +5,16 @@ import json
 from pathlib import Path
 from typing import Any
 
-from finebatch.core.assess import DoughSpec
 from finebatch.core.bakemodel import shapes
-from finebatch.core.bakemodel.bakeware import EndStyle, Liner, TrayKind
-from finebatch.core.bakemodel.batch import Case, Shift
+from finebatch.core.bakemodel.bakeware import EndStyle
+from finebatch.core.bakemodel.case import Case, Shift
 from finebatch.core.bakemodel.mix import FatState, Material, Mixing, material, mix_of
-from finebatch.core.forming import CutoutForm, ScoopForm
-from finebatch.core.formula import split_card
-from finebatch.core.ingredients import catalogue
+from finebatch.core.bench.spec import DoughSpec
+from finebatch.core.card.headings import split_card
+from finebatch.core.forming.cutout import CutoutForm
+from finebatch.core.forming.scoop import ScoopForm
+from finebatch.core.ingredients.catalogue import catalogue
+from finebatch.core.kitchen.bakeware import Liner, TrayKind
 
 DATA = Path(__file__).parent / "data"
 

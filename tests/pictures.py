@@ -6,6 +6,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
+from tests.browser.launcher import Launcher
 
 RUSKS = "Keeper's Rusks"
 FOLDER = Path(__file__).parents[1] / "docs" / "screenshots"
@@ -13,11 +14,11 @@ FOLDER = Path(__file__).parents[1] / "docs" / "screenshots"
 
 def main() -> None:
     with tempfile.TemporaryDirectory() as temporary, sync_playwright() as playwright:
-        server = Server(Path(temporary), "demo")
+        server = Server(Launcher(), Path(temporary), "demo")
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
         page = browser.new_page(viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="Europe/Dublin")
-        doughs = {dough["name"]: dough["id"] for dough in page.request.get(f"{server.url}/api/doughs").json()}
-        plans = {plan["title"]: plan["id"] for plan in page.request.get(f"{server.url}/api/plans").json()}
+        doughs = {dough["name"]: dough["id"] for dough in page.request.get(f"{server.url}/api/doughs").json()["doughs"]}
+        plans = {plan["title"]: plan["id"] for plan in page.request.get(f"{server.url}/api/plans").json()["plans"]}
         places = {
             "doughs": "/",
             "card": "/new",
@@ -47,8 +48,14 @@ def main() -> None:
             page.get_by_role("tab", name=tab).click()
             page.wait_for_timeout(1000)
             page.screenshot(path=FOLDER / f"{name}.png")
-        browser.close()
+        page.goto(f"{server.url}/bench/{doughs['Deck Drops']}")
+        page.wait_for_timeout(1500)
         server.kill()
+        page.get_by_label("Portion", exact=True).fill("47")
+        page.get_by_role("button", name="See what waits").click()
+        page.wait_for_timeout(500)
+        page.screenshot(path=FOLDER / "what-waits.png")
+        browser.close()
 
 
 def bench_sheets(page: Page, url: str) -> None:

@@ -1,20 +1,24 @@
 """The application: routers, guards, and the built interface beside them."""
 
+import asyncio
+import importlib
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
 
 from fastapi import FastAPI
 from starlette.exceptions import HTTPException
-from starlette.middleware.trustedhost import TrustedHostMiddleware
+from starlette.middleware.gzip import GZipMiddleware
 from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
 
-from ..devices import SimulatedScale
-from ..store import Store
-from . import bench, doughs, formulas, kitchen, outcomes, plans, problems, weighing
+from ..devices.scale import SimulatedScale
+from ..store.database import Store
+from ..workers import Workers
+from . import problems
 from .guard import Guard
+from .routes import ROUTERS
 
 WEB_DIST = Path(__file__).resolve().parents[2] / "web" / "dist"
 
@@ -31,26 +35,47 @@ class Interface(StaticFiles):
             return await super().get_response("index.html", scope)
 
 
-def create_app(folder: Path, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("127.0.0.1", "localhost")) -> FastAPI:
-    """The whole app on one data folder. `hosts` are the names it answers to."""
+async def _warm_up(workers: Workers) -> None:
+    """The first page comes first: the model's arrays, and what children are forked from, take the processor for a second or two."""
+    await asyncio.sleep(0.5)
+    await asyncio.to_thread(importlib.import_module, "finebatch.core.bakemodel.predicting")
+    await workers.reading.warm_up()
+
+
+def create_app(
+    data: Path | Store, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("127.0.0.1", "localhost")
+) -> FastAPI:
+    """The whole app on one data folder, or on a store that is open already (and stays so). `hosts` are the names it
+    answers to."""
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
-        app.state.store = Store(folder)
+        store = data if isinstance(data, Store) else Store(data)
+        app.state.store = store
         app.state.scale = SimulatedScale()
-        yield
-        app.state.store.close()
+        app.state.workers = Workers()
+        warming = asyncio.create_task(_warm_up(app.state.workers))
+        try:
+            yield
+        finally:
+            warming.cancel()
+            app.state.workers.close()
+            if store is not data:
+                store.close()
 
     described: dict[int | str, dict[str, object]] = {
         code: {"model": problems.ProblemDetails} for code in (400, 404, 413, 422)
     }
-    app = FastAPI(title="Fine Batch", version="0.1.0", lifespan=lifespan, responses=described)
+    # The pages of documentation would load from foreign addresses, which the policy refuses; the schema itself is served.
+    app = FastAPI(
+        title="Fine Batch", version="0.1.0", lifespan=lifespan, responses=described, docs_url=None, redoc_url=None
+    )
     problems.install(app)
     problems.describe(app)
-    app.add_middleware(Guard)
-    app.add_middleware(TrustedHostMiddleware, allowed_hosts=list(hosts))
-    for part in (bench, outcomes, formulas, doughs, kitchen, plans, weighing):
-        app.include_router(part.router)
+    app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=5)
+    app.add_middleware(Guard, hosts=hosts)
+    for router in ROUTERS:
+        app.include_router(router)
 
     @app.get("/api/health", operation_id="health", tags=["service"])
     def health() -> dict[str, str]:

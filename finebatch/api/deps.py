@@ -1,19 +1,46 @@
-"""What routers are handed: one transaction a request."""
+"""What routers are handed: one transaction a request, the key of a change, the workers."""
 
 from collections.abc import Iterator
 from typing import Annotated
 
-from fastapi import Depends, Request
+from fastapi import Depends, Header, Request
 from sqlalchemy.orm import Session
 
-from ..store import Store
+from ..store.database import Store
+from ..workers import Workers
 
 
-def _session(request: Request) -> Iterator[Session]:
+def _store(request: Request) -> Store:
     store: Store = request.app.state.store
+    return store
+
+
+def _workers(request: Request) -> Workers:
+    workers: Workers = request.app.state.workers
+    return workers
+
+
+# For routes that compute or wait between reading and writing: they open short transactions of their own.
+TheStore = Annotated[Store, Depends(_store)]
+TheWorkers = Annotated[Workers, Depends(_workers)]
+
+
+def _transaction(store: TheStore) -> Iterator[Session]:
     with store.session() as session:
         yield session
 
 
+def _reading(store: TheStore) -> Iterator[Session]:
+    with store.reading() as session:
+        yield session
+
+
 # scope="function": the commit happens before the answer is sent, so that an answer means it is kept.
-Transaction = Annotated[Session, Depends(_session, scope="function")]
+Transaction = Annotated[Session, Depends(_transaction, scope="function")]
+Reading = Annotated[Session, Depends(_reading, scope="function")]
+
+# A device's own name for a change it makes, so that one sent again is not made twice.
+ChangeKey = Annotated[
+    str | None, Header(alias="Idempotency-Key", min_length=8, max_length=64, pattern="^[A-Za-z0-9-]+$", description=
+        "A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer.")
+]  # fmt: skip

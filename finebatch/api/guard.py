@@ -1,34 +1,43 @@
-"""What every answer carries and every request must obey: size limit, security headers."""
+"""What every answer carries and every request must obey: whose name and page it came by, size limit, headers."""
 
-from starlette.datastructures import MutableHeaders
+from urllib.parse import urlsplit
+
+from starlette.datastructures import Headers, MutableHeaders
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from .problems import MEDIA_TYPE, ProblemDetails
 
 MAX_BODY_BYTES = 1_000_000
+SAFE = ("GET", "HEAD", "OPTIONS")
 HEADERS = {
     # Inline styles only: the drawings set widths and positions in their own style attributes. No inline script.
     "content-security-policy": "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "
     "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
     "x-content-type-options": "nosniff",
     "referrer-policy": "no-referrer",
+    "cross-origin-opener-policy": "same-origin",
+    "cross-origin-resource-policy": "same-origin",
 }
+FOR_EVER = "public, max-age=31536000, immutable"
 
 
 class Guard:
-    """ASGI middleware: refuses bodies over MAX_BODY_BYTES, declared or streamed, and adds the security headers."""
+    """ASGI middleware. Refuses requests to names that are not ours, changes asked for by foreign pages, and bodies over
+    MAX_BODY_BYTES, declared or streamed; adds the headers of safety and of caching."""
 
-    def __init__(self, app: ASGIApp) -> None:
-        self._app = app
+    def __init__(self, app: ASGIApp, hosts: tuple[str, ...]) -> None:
+        self._app, self._hosts = app, hosts
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
             await self._app(scope, receive, send)
             return
-        declared = dict(scope["headers"]).get(b"content-length", b"0")
-        if declared.isdigit() and int(declared) > MAX_BODY_BYTES:
-            await _too_large()(scope, receive, _with_headers(send))
+        send = _with_headers(scope["path"], send)
+        headers = Headers(scope=scope)
+        refusal = self._stranger(headers) or _foreign(scope["method"], headers) or _declared_too_large(headers)
+        if refusal is not None:
+            await refusal(scope, receive, send)
             return
         seen = 0
         refused = False
@@ -43,29 +52,65 @@ class Guard:
         async def watched(message: Message) -> None:
             nonlocal refused
             if seen <= MAX_BODY_BYTES:
-                await _with_headers(send)(message)
+                await send(message)
             elif not refused:
                 refused = True
-                await _too_large()(scope, receive, _with_headers(send))
+                await _too_large()(scope, receive, send)
 
         await self._app(scope, limited, watched)
         if seen > MAX_BODY_BYTES and not refused:
-            await _too_large()(scope, receive, _with_headers(send))
+            await _too_large()(scope, receive, send)
+
+    def _stranger(self, headers: Headers) -> JSONResponse | None:
+        """A page of elsewhere may get its own name to point here; it is not answered by that name."""
+        name = urlsplit(f"//{headers.get('host', '')}").hostname or ""
+        if "*" in self._hosts or name in self._hosts:
+            return None
+        return _problem(
+            400,
+            "Not by that name",
+            "Fine Batch is not to be reached by this address. Use the one it printed at its start.",
+        )
+
+
+def _foreign(method: str, headers: Headers) -> JSONResponse | None:
+    """A change that a page of another origin asks for, by what the browser says of it; programs that say nothing may."""
+    if method in SAFE:
+        return None
+    site, origin = headers.get("sec-fetch-site"), headers.get("origin")
+    own = origin is None or urlsplit(origin).netloc == headers.get("host")
+    if site in (None, "same-origin", "none") and own:
+        return None
+    return _problem(403, "Not from there", "Another web page asked for this change. Nothing was done.")
+
+
+def _declared_too_large(headers: Headers) -> JSONResponse | None:
+    declared = headers.get("content-length", "0")
+    return _too_large() if declared.isdigit() and int(declared) > MAX_BODY_BYTES else None
 
 
 def _too_large() -> JSONResponse:
-    details = ProblemDetails(
-        title="Too large",
-        status=413,
-        detail="This is over 1 MB, far more than a recipe card. Paste the ingredient lines alone.",
+    return _problem(
+        413, "Too large", "This is over 1 MB, far more than a recipe card. Paste the ingredient lines alone."
     )
-    return JSONResponse(details.model_dump(mode="json"), 413, media_type=MEDIA_TYPE)
 
 
-def _with_headers(send: Send) -> Send:
+def _problem(status: int, title: str, detail: str) -> JSONResponse:
+    details = ProblemDetails(title=title, status=status, detail=detail)
+    return JSONResponse(details.model_dump(mode="json"), status, media_type=MEDIA_TYPE)
+
+
+def _with_headers(path: str, send: Send) -> Send:
+    """Files with a fingerprint in their name are kept for ever, the page itself is asked for each time, the kitchen's data
+    never lies in a browser's store."""
+
     async def wrapped(message: Message) -> None:
         if message["type"] == "http.response.start":
-            MutableHeaders(scope=message).update(HEADERS)
+            headers = MutableHeaders(scope=message)
+            headers.update(HEADERS)
+            lasting = path.startswith("/assets/") and message["status"] in (200, 304)
+            kept = "no-store" if path.startswith("/api/") else FOR_EVER if lasting else "no-cache"
+            headers["cache-control"] = kept
         await send(message)
 
     return wrapped

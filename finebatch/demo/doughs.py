@@ -1,14 +1,16 @@
 """Our own formulas for the ferry's picnic, one for every form. Some are written in grams, one in cups and sticks, one mixes
 both, as cards do."""
 
-from ..core.assess import DoughSpec
 from ..core.bakemodel import FatState, Mixing
+from ..core.bench import DoughSpec
+from ..core.card import split_card
 from ..core.dough import Making
 from ..core.finishing import Finishing, FinishKind
 from ..core.forming import (
     AnyForm,
     BallForm,
     BatterForm,
+    Cooling,
     CutoutForm,
     Figure,
     LogForm,
@@ -19,9 +21,7 @@ from ..core.forming import (
     ScoopForm,
     SheetForm,
 )
-from ..core.forming.rusk import Cooling
-from ..core.formula import split_card
-from ..core.oven import OvenSetting, Scale
+from ..core.kitchen import OvenSetting, Scale
 
 DECK_DROPS = """\
 150 g browned butter, cooled

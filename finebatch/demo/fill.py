@@ -2,9 +2,11 @@
 
 from datetime import UTC, datetime, timedelta
 
+from ..core.base import changes_between
 from ..core.day import ClockFixes, DayRequest, DoughAsk, make_plan
 from ..core.kitchen import Kitchen, Tray
-from ..store import Store, doughs, kitchen, plans
+from ..store import doughs, kitchen, plans
+from ..store.database import Store
 from .doughs import demo_doughs
 
 READY_HOUR = 18
@@ -14,7 +16,7 @@ def fill(store: Store, now: datetime | None = None) -> bool:
     """Add the demo kitchen, doughs and two plans for tomorrow; False, changing nothing, if there are doughs already."""
     now = now or datetime.now(UTC)
     with store.session() as session:
-        if doughs.shelf(session):
+        if doughs.shelf(session).total:
             return False
         place = Kitchen(
             cooling_cm2=5000,
@@ -25,7 +27,7 @@ def fill(store: Store, now: datetime | None = None) -> bool:
                 Tray(id="wide", name="Full-width oven tray", width_mm=430, depth_mm=340, count=1),
             ),
         )
-        kitchen.save(session, place)
+        kitchen.change(session, changes_between(Kitchen().model_dump(mode="json"), place.model_dump(mode="json")))
         saved = [doughs.add(session, spec) for spec in demo_doughs()]
         ready = (now + timedelta(days=1)).replace(hour=READY_HOUR, minute=0, second=0, microsecond=0)
         for names in (("Deck Drops",), ("Deck Drops", "Tide Rounds", "Keeper's Rusks")):

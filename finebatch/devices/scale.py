@@ -10,7 +10,7 @@ import time
 from collections.abc import Callable
 from typing import Protocol
 
-from ..core.value import Value
+from ..core.base import Value
 
 CAPACITY_G = 5000.0
 RESOLUTION_G = 0.1

@@ -4,8 +4,9 @@ import csv
 import io
 from datetime import UTC, datetime, timedelta
 
-from ..core.day import Plan
-from ..core.day.step import Kind, Lane, Step
+from ..core.base import one_line
+from ..core.day import Kind, Lane, Plan, Step
+from .cells import plain_cell
 
 ALARMED = (Kind.UNLOAD, Kind.TURN, Kind.LOAD, Kind.WEIGH, Kind.SOFTEN, Kind.PREHEAT, Kind.ICE, Kind.LOOK, Kind.THAW)
 BEGUN = (Kind.SOFTEN, Kind.THAW, Kind.LOOK, Kind.PREHEAT, Kind.OVEN_CHANGE, Kind.CHILL, Kind.TEMPER)
@@ -23,20 +24,20 @@ def to_icalendar(plan: Plan, title: str, plan_id: str, made: datetime) -> bytes:
     calendar = Calendar()
     calendar.add("prodid", "-//Fine Batch//bake day//EN")
     calendar.add("version", "2.0")
-    calendar.add("name", title)
+    calendar.add("name", one_line(title))
     for number, step in enumerate(to_do(plan)):
         event = Event()
         event.add("uid", f"{plan_id}-{number}@finebatch")
         event.add("dtstamp", made.astimezone(UTC))
         event.add("dtstart", (plan.start + timedelta(seconds=step.start_s)).astimezone(UTC))
         event.add("dtend", (plan.start + timedelta(seconds=max(step.end_s, step.start_s + 30))).astimezone(UTC))
-        event.add("summary", step.title)
+        event.add("summary", one_line(step.title))
         if step.detail or step.why:
             event.add("description", f"{step.detail} {step.why}".strip())
         if step.kind in ALARMED:
             alarm = Alarm()
             alarm.add("action", "DISPLAY")
-            alarm.add("description", step.title)
+            alarm.add("description", one_line(step.title))
             alarm.add("trigger", timedelta(0))
             event.add_component(alarm)
         calendar.add_component(event)
@@ -54,11 +55,6 @@ def plan_to_csv(plan: Plan) -> str:
         start, end = (plan.start + timedelta(seconds=s) for s in (step.start_s, step.end_s))
         table.writerow(
             [start.astimezone(UTC).isoformat(), end.astimezone(UTC).isoformat(), f"{step.start_s / 60:g}", f"{step.end_s / 60:g}",
-             step.place.value, step.kind.value, _plain(step.title), step.tray or "", step.oven or "", step.rack or "", _plain(step.detail)]
+             step.place.value, step.kind.value, plain_cell(step.title), step.tray or "", step.oven or "", step.rack or "", plain_cell(step.detail)]
         )  # fmt: skip
     return out.getvalue()
-
-
-def _plain(cell: str) -> str:
-    """A spreadsheet must not take a baker's words for a formula."""
-    return f"'{cell}" if cell[:1] in "=+-@\t\r" else cell

@@ -3,10 +3,11 @@
 import csv
 import io
 
-from ..core.assess import Assessment, DoughSpec
-from ..core.formula import Line, Part, WeighedLine
-from ..core.oven import Scale
-from ..core.quantity import Habit, read_line
+from ..core.bench import Assessment, DoughSpec
+from ..core.card import Line, Part, read_line
+from ..core.formula import WeighedLine
+from ..core.kitchen import Habit, Scale
+from .cells import plain_cell
 
 
 def line_text(line: Line, weighed: WeighedLine | None) -> str:
@@ -78,7 +79,7 @@ def to_csv(spec: DoughSpec, found: Assessment) -> str:
     for line in spec.lines:
         seen = by_id[line.id]
         grams, pct = seen.reading.mass_g, seen.bakers_pct
-        text = f"'{line.text}" if line.text[:1] in "=+-@" else line.text
+        text = plain_cell(line.text)
         writer.writerow(
             [
                 line.part.value,

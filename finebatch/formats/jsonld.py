@@ -1,23 +1,19 @@
 """The schema.org Recipe vocabulary as JSON-LD, out and in."""
 
+import html
 import json
-import re
 from typing import Any
 
 from pydantic import ValidationError
 
-from ..core.assess import Assessment, DoughSpec
-from ..core.formula import MAX_LINE_CHARS, MAX_LINES, CardError, split_card
-from ..core.value import Value
+from ..core.base import Value, one_line, refusal
+from ..core.bench import Assessment, DoughSpec
+from ..core.card import MAX_LINE_CHARS, MAX_LINES, split_card
 from .cards import line_text
 
 MAX_CHARS = 500_000
 MAX_DEPTH = 24
 OWN = "finebatch:dough"
-
-
-class ImportRefusedError(ValueError):
-    """A file that cannot be a recipe; the message is for a person."""
 
 
 class Imported(Value):
@@ -49,23 +45,23 @@ def to_jsonld(spec: DoughSpec, found: Assessment) -> str:
 
 
 def read_jsonld(text: str) -> Imported:
-    """The first Recipe in a JSON-LD text. Raises ImportRefusedError, in words, for whatever is not one.
+    """The first Recipe in a JSON-LD text. Raises Refusal, in words, for whatever is not one.
 
     Nothing in the file is run or fetched; text is taken as text, tags stripped.
     """
     if len(text) > MAX_CHARS:
-        raise ImportRefusedError(f"This file has {len(text):,} characters; a recipe has at most {MAX_CHARS:,}.")
+        raise refusal("text", f"This file has {len(text):,} characters; a recipe has at most {MAX_CHARS:,}.")
     if _depth(text) > MAX_DEPTH:
-        raise ImportRefusedError(f"This file is nested over {MAX_DEPTH} levels deep, which no recipe is.")
+        raise refusal("text", f"This file is nested over {MAX_DEPTH} levels deep, which no recipe is.")
     try:
         tree = json.loads(text)
     except (json.JSONDecodeError, RecursionError, ValueError) as error:
-        raise ImportRefusedError(
-            "This is not JSON. Paste the whole JSON-LD text, from the first brace to the last."
+        raise refusal(
+            "text", "This is not JSON. Paste the whole JSON-LD text, from the first brace to the last."
         ) from error
     recipe = _find(tree)
     if recipe is None:
-        raise ImportRefusedError("There is no Recipe in this file.")
+        raise refusal("text", "There is no Recipe in this file.")
     own = _own(recipe)
     if own:
         return Imported(spec=own, notes=())
@@ -73,11 +69,20 @@ def read_jsonld(text: str) -> Imported:
 
 
 def _depth(text: str) -> int:
-    """Deepest nesting of brackets outside strings, without parsing."""
-    bare = re.sub(r'"(?:[^"\\]|\\.)*"', "", text)
+    """Deepest nesting of brackets outside strings, in one pass without parsing."""
     depth = deepest = 0
-    for char in bare:
-        if char in "[{":
+    in_string = escaped = False
+    for char in text:
+        if in_string:
+            if escaped:
+                escaped = False
+            elif char == "\\":
+                escaped = True
+            elif char == '"':
+                in_string = False
+        elif char == '"':
+            in_string = True
+        elif char in "[{":
             depth += 1
             deepest = max(deepest, depth)
         elif char in "]}":
@@ -91,9 +96,10 @@ def _find(tree: Any) -> dict[str, Any] | None:
     if not isinstance(tree, dict):
         return None
     kinds = tree.get("@type")
-    if kinds == "Recipe" or (isinstance(kinds, list) and "Recipe" in kinds):
+    names = kinds if isinstance(kinds, list) else [kinds]
+    if any(isinstance(name, str) and name.removeprefix("schema:").rsplit("/", 1)[-1] == "Recipe" for name in names):
         return tree
-    return _find(tree.get("@graph"))
+    return _find(tree.get("@graph")) or _find(tree.get("mainEntity"))
 
 
 def _own(recipe: dict[str, Any]) -> DoughSpec | None:
@@ -110,17 +116,14 @@ def _own(recipe: dict[str, Any]) -> DoughSpec | None:
 def _foreign(recipe: dict[str, Any]) -> Imported:
     lines = _texts(recipe.get("recipeIngredient") or recipe.get("ingredients"))
     if not lines:
-        raise ImportRefusedError("This recipe lists no ingredients.")
+        raise refusal("text", "This recipe lists no ingredients.")
     notes = []
     if len(lines) > MAX_LINES:
-        raise ImportRefusedError(f"This recipe lists {len(lines)} ingredients; a dough holds at most {MAX_LINES}.")
+        raise refusal("text", f"This recipe lists {len(lines)} ingredients; a dough holds at most {MAX_LINES}.")
     if any(len(line) > MAX_LINE_CHARS for line in lines):
         notes.append(f"Lines over {MAX_LINE_CHARS} characters were cut.")
     name = next(iter(_texts(recipe.get("name"))), "")[:80] or "New dough"
-    try:
-        spec = DoughSpec(name=name, lines=tuple(split_card("\n".join(line[:MAX_LINE_CHARS] for line in lines))))
-    except CardError as error:
-        raise ImportRefusedError(str(error)) from error
+    spec = DoughSpec(name=name, lines=tuple(split_card("\n".join(line[:MAX_LINE_CHARS] for line in lines))))
     if recipe.get("recipeInstructions"):
         notes.append("Its instructions were left out: Fine Batch proposes a method from the formula.")
     if recipe.get("recipeYield"):
@@ -131,5 +134,19 @@ def _foreign(recipe: dict[str, Any]) -> Imported:
 def _texts(value: Any) -> list[str]:
     """Plain one-line texts of a string or a list of strings; anything else is left out."""
     entries = value if isinstance(value, list) else [value]
-    plain = (re.sub(r"\s+", " ", re.sub(r"<[^>]*>", "", entry)).strip() for entry in entries if isinstance(entry, str))
-    return [text for text in plain if text]
+    plain = (one_line(html.unescape(_untagged(entry))) for entry in entries if isinstance(entry, str))
+    return [text for text in (" ".join(entry.split()) for entry in plain) if text]
+
+
+def _untagged(text: str) -> str:
+    """The text without its tags, in one pass: what opens and never closes is text."""
+    kept = []
+    at = 0
+    while True:
+        opens = text.find("<", at)
+        closes = text.find(">", opens) if opens >= 0 else -1
+        if closes < 0:
+            kept.append(text[at:])
+            return "".join(kept)
+        kept.append(text[at:opens])
+        at = closes + 1

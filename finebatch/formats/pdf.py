@@ -3,17 +3,15 @@
 import io
 import math
 from enum import StrEnum
-from functools import cache
-from importlib.resources import files
 from typing import Any
 
-from ..core.guides import Guide, LineMark, Mark, RingMark, RoundMark, WordMark
+from ..core.base import Guide, LineMark, Mark, RingMark, RoundMark, WordMark
 from .svg import PENS
+from .typeface import draw, width_of
 
 MM = 72 / 25.4  # points in a millimetre
 EDGE_MM = 10.0  # what home printers leave white
 FOOT_MM = 24.0  # for the ruler and the words
-FONT = "Body"
 
 
 class Paper(StrEnum):
@@ -42,21 +40,10 @@ def _window(paper: Paper, lying: bool) -> tuple[float, float]:
     return width - 2 * EDGE_MM, height - 2 * EDGE_MM - FOOT_MM
 
 
-@cache
-def _canvas_module() -> Any:
-    """reportlab, with the embedded typeface, loaded at first use: the server starts without it."""
-    from reportlab.pdfbase import pdfmetrics
-    from reportlab.pdfbase.ttfonts import TTFont
-    from reportlab.pdfgen import canvas
-
-    font = files("finebatch.formats").joinpath("fonts/atkinson-hyperlegible-next.ttf").read_bytes()
-    pdfmetrics.registerFont(TTFont(FONT, io.BytesIO(font)))
-    return canvas
-
-
 def guide_to_pdf(guide: Guide, paper: Paper, name: str) -> bytes:
     """Pages at 1:1, `name` the dough's. Viewers are asked not to scale."""
-    canvas = _canvas_module()
+    from reportlab.pdfgen import canvas  # loaded at first use: the server starts without it
+
     across, down, lying = tiles_of(guide, paper)
     wide, high = _window(paper, lying)
     size = SIZES_MM[paper][::-1] if lying else SIZES_MM[paper]
@@ -91,8 +78,7 @@ def _draw(page: Any, mark: Mark) -> None:
         page.translate(mark.x_mm, mark.y_mm + mark.high_mm / 3)
         page.scale(1, -1)
         page.setFillGray(0.1)
-        page.setFont(FONT, mark.high_mm)
-        page.drawCentredString(0, 0, mark.text)
+        draw(page, -width_of(mark.text, mark.high_mm) / 2, 0, mark.text, mark.high_mm)
         page.restoreState()
         return
     width, dash, grey = PENS[mark.ink]
@@ -141,12 +127,9 @@ def _foot(page: Any, title: str, saying: str, width_mm: float) -> None:
         for i in range(ticks + 1):
             tick = x0 + length_mm * i / ticks
             page.line(tick * MM, y, tick * MM, y + (3 if i in (0, ticks) else 1.6) * MM)
-        page.setFont(FONT, 8)
-        page.drawString((x0 + 1) * MM, y - 3.2 * MM, f"{said}: measure it, then trust the page")
-    page.setFont(FONT, 9)
-    page.drawString(EDGE_MM * MM, (EDGE_MM + 17) * MM, title)
-    page.setFont(FONT, 7.5)
+        draw(page, (x0 + 1) * MM, y - 3.2 * MM, f"{said}: measure it, then trust the page", 8)
+    draw(page, EDGE_MM * MM, (EDGE_MM + 17) * MM, title, 9)
     room, words = (width_mm - 2 * EDGE_MM) * MM, saying
-    while page.stringWidth(words, FONT, 7.5) > room and " " in words:
+    while width_of(words, 7.5) > room and " " in words:
         words = words.rsplit(" ", 1)[0].removesuffix("…") + "…"
-    page.drawString(EDGE_MM * MM, EDGE_MM * MM, words)
+    draw(page, EDGE_MM * MM, EDGE_MM * MM, words, 7.5)

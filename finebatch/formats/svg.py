@@ -2,7 +2,7 @@
 
 from xml.sax.saxutils import escape, quoteattr
 
-from ..core.guides import Guide, Ink, LineMark, Mark, RingMark, RoundMark, WordMark
+from ..core.base import Guide, Ink, LineMark, Mark, RingMark, RoundMark, WordMark
 
 # ink: (width mm, dash mm, grey 0 black to 1 white)
 PENS: dict[Ink, tuple[float, tuple[float, ...], float]] = {

@@ -3,9 +3,9 @@
 from datetime import UTC, datetime
 from typing import Any
 
-from sqlalchemy import JSON, DateTime, ForeignKey, Index, String
+from sqlalchemy import JSON, DateTime, ForeignKey, Index, String, Text
 from sqlalchemy.engine import Dialect
-from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+from sqlalchemy.orm import DeclarativeBase, InstrumentedAttribute, Mapped, mapped_column
 from sqlalchemy.types import TypeDecorator
 
 
@@ -33,25 +33,42 @@ class Base(DeclarativeBase):
     type_annotation_map = {datetime: UtcDateTime, dict[str, Any]: JSON}  # noqa: RUF012
 
 
-class KitchenRow(Base):
+class Revised(Base):
+    """A row that several devices may change: `revision` counts the changes, and a save names the one it was made over."""
+
+    __abstract__ = True
+
+    revision: Mapped[int]
+
+    @classmethod
+    def key(cls) -> InstrumentedAttribute[Any]:
+        """The column that tells rows apart."""
+        key: InstrumentedAttribute[Any] = getattr(cls, cls.__mapper__.primary_key[0].name)
+        return key
+
+
+class KitchenRow(Revised):
     """The one kitchen of this data folder."""
 
     __tablename__ = "kitchen"
 
     id: Mapped[int] = mapped_column(primary_key=True)
-    revision: Mapped[int]
     body: Mapped[dict[str, Any]]
 
 
-class DoughRow(Base):
-    """A dough on the shelf; `deleted_at` set while its deletion can be undone."""
+class DoughRow(Revised):
+    """A dough on the shelf; `deleted_at` set while it is put aside. What lists show and search by stands in columns:
+    `words` is name and lines as they are searched."""
 
     __tablename__ = "doughs"
-    __table_args__ = (Index("doughs_by_change", "deleted_at", "updated_at"),)
+    __table_args__ = (Index("doughs_by_change", "deleted_at", "updated_at", "id"),)
 
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
     name: Mapped[str] = mapped_column(String(80))
-    revision: Mapped[int]
+    line_count: Mapped[int]
+    preview: Mapped[str] = mapped_column(String(200))
+    form: Mapped[Any] = mapped_column(JSON)
+    words: Mapped[str] = mapped_column(Text)
     body: Mapped[dict[str, Any]]
     created_at: Mapped[datetime]
     updated_at: Mapped[datetime]
@@ -71,7 +88,7 @@ class VersionRow(Base):
     body: Mapped[dict[str, Any]]
 
 
-class WeighInRow(Base):
+class WeighInRow(Revised):
     """The weigh-in under way for a dough."""
 
     __tablename__ = "weigh_ins"
@@ -80,14 +97,13 @@ class WeighInRow(Base):
     body: Mapped[dict[str, Any]]
 
 
-class PlanRow(Base):
+class PlanRow(Revised):
     """A plan as it now stands, with the doughs as they were when it was made."""
 
     __tablename__ = "plans"
-    __table_args__ = (Index("plans_by_creation", "created_at"),)
+    __table_args__ = (Index("plans_by_creation", "created_at", "id"),)
 
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
-    revision: Mapped[int]
     title: Mapped[str] = mapped_column(String(600))
     created_at: Mapped[datetime]
     starts_at: Mapped[datetime]
@@ -95,3 +111,14 @@ class PlanRow(Base):
     doughs: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
     request: Mapped[dict[str, Any]]
     body: Mapped[dict[str, Any]]
+
+
+class ReceivedRow(Base):
+    """A change that was received under a device's key, and what was answered."""
+
+    __tablename__ = "received"
+    __table_args__ = (Index("received_by_time", "received_at"),)
+
+    key: Mapped[str] = mapped_column(String(64), primary_key=True)
+    received_at: Mapped[datetime]
+    answer: Mapped[dict[str, Any]]

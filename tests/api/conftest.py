@@ -6,7 +6,11 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
-from finebatch.api import create_app
+from finebatch import workers
+from finebatch.api.app import create_app
+
+# Every test has an app, and every app workers, of its own: the solver is loaded once for all of them.
+workers.PRELOADED.extend(workers.SOLVER)
 
 
 @pytest.fixture

@@ -7,10 +7,10 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
-from finebatch.api import create_app
+from finebatch.api.app import create_app
 from finebatch.api.guard import MAX_BODY_BYTES
-from finebatch.core.assess import DoughSpec
-from finebatch.core.kitchen import Kitchen
+from finebatch.core.bench.spec import DoughSpec
+from finebatch.core.kitchen.kitchen import Kitchen
 from tests.kit import DROP_CARD, drop_dough
 
 SPEC = drop_dough(name="Deck Drops").model_dump(mode="json")
@@ -55,7 +55,7 @@ def test_an_assessment_holds_dough_outcome_and_trays(client: TestClient) -> None
 def test_doughs_are_kept_through_a_restart(folder: Path) -> None:
     with TestClient(create_app(folder), base_url="http://localhost") as client:
         saved = client.post("/api/doughs", json=SPEC).json()
-        client.put("/api/kitchen", json={**KITCHEN, "room_c": 23})
+        client.patch("/api/kitchen", json={"changes": [{"path": ["room_c"], "was": 20.0, "now": 23}]})
     with TestClient(create_app(folder), base_url="http://localhost") as client:
         assert client.get(f"/api/doughs/{saved['id']}").json()["spec"] == saved["spec"] == SPEC
         assert client.get("/api/kitchen").json()["kitchen"]["room_c"] == 23
@@ -75,11 +75,13 @@ def test_a_stale_save_is_refused_and_shows_what_stands(client: TestClient) -> No
 
 def test_deleting_can_be_undone(client: TestClient) -> None:
     id = client.post("/api/doughs", json=SPEC).json()["id"]
-    client.delete(f"/api/doughs/{id}")
-    assert client.get("/api/doughs").json() == []
-    assert client.get(f"/api/doughs/{id}").status_code == 404
-    client.post(f"/api/doughs/{id}/put-back")
-    assert [dough["id"] for dough in client.get("/api/doughs").json()] == [id]
+    client.post(f"/api/doughs/{id}/put-aside", json={"revision": 1})
+    assert client.get("/api/doughs").json()["total"] == 0
+    gone = client.get(f"/api/doughs/{id}")
+    assert gone.status_code == 410
+    assert gone.json()["current"]["spec"]["name"] == "Deck Drops"
+    client.post(f"/api/doughs/{id}/put-back", json={"revision": 2})
+    assert [dough["id"] for dough in client.get("/api/doughs").json()["doughs"]] == [id]
 
 
 @pytest.mark.parametrize(
@@ -102,7 +104,7 @@ def test_impossible_values_are_refused_at_their_field(client: TestClient, part: 
     answer = client.post("/api/doughs", json={**SPEC, **part})
     assert answer.status_code == 422
     assert answer.json()["errors"][0]["field"].split(".")[0] in part
-    assert client.get("/api/doughs").json() == []
+    assert client.get("/api/doughs").json()["doughs"] == []
 
 
 def test_huge_bodies_are_refused_declared_or_not(client: TestClient) -> None:

@@ -1,13 +1,11 @@
 """Scaling, swapping, versions, the weigh-in, the scale and files, through the API."""
 
 import time
-from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
 
-from finebatch.core.kitchen import Kitchen
-from finebatch.store.database import migrate
+from finebatch.core.kitchen.kitchen import Kitchen
 from tests.kit import drop_dough
 
 SPEC = drop_dough(name="Deck Drops").model_dump(mode="json")
@@ -44,10 +42,10 @@ def test_a_wish_is_met_and_a_swap_taken(client: TestClient) -> None:
 
 def test_versions_are_kept_and_compared(client: TestClient) -> None:
     id = client.post("/api/doughs", json=SPEC).json()["id"]
-    client.post(f"/api/doughs/{id}/versions", json={"note": "first"})
+    client.post(f"/api/doughs/{id}/versions", json={"revision": 1, "note": "first"})
     sweeter = {**SPEC, "lines": [*SPEC["lines"], {"id": "more", "text": "50 g sugar"}]}
     client.put(f"/api/doughs/{id}", json={"revision": 1, "spec": sweeter})
-    client.post(f"/api/doughs/{id}/versions", json={"note": "sweeter"})
+    client.post(f"/api/doughs/{id}/versions", json={"revision": 2, "note": "sweeter"})
     kept = client.get(f"/api/doughs/{id}/versions").json()
     assert [version["note"] for version in kept] == ["sweeter", "first"]
     body = {"before": kept[1]["spec"], "after": kept[0]["spec"], "kitchen": KITCHEN}
@@ -59,14 +57,19 @@ def test_versions_are_kept_and_compared(client: TestClient) -> None:
 def test_a_weigh_in_is_found_again(client: TestClient) -> None:
     id = client.post("/api/doughs", json=SPEC).json()["id"]
     assert client.get(f"/api/doughs/{id}/weigh-in").json()["rescue"] is None
-    client.put(f"/api/doughs/{id}/weigh-in", json={"poured_g": {"l1": 540.0}, "factor": 1})
+    poured = {"path": ["poured_g", "l1"], "was": None, "now": 540.0}
+    client.patch(f"/api/doughs/{id}/weigh-in", json={"changes": [poured]})
     found = client.get(f"/api/doughs/{id}/weigh-in").json()
     assert found["state"]["poured_g"] == {"l1": 540.0}
     assert found["rescue"]["factor"] == pytest.approx(2)
-    client.put(f"/api/doughs/{id}/weigh-in", json={"poured_g": {"l1": 540.0}, "factor": found["rescue"]["factor"]})
+    rescued = {"path": ["factor"], "was": 1.0, "now": found["rescue"]["factor"]}
+    client.patch(f"/api/doughs/{id}/weigh-in", json={"changes": [rescued]})
     made = client.get(f"/api/doughs/{id}/weigh-in").json()["made"]
     assert made["lines"][0]["mass_g"] == pytest.approx(540)
-    assert client.put(f"/api/doughs/{id}/weigh-in", json={"poured_g": {}, "factor": 0}).status_code == 422
+    nothing = {"path": ["factor"], "was": found["rescue"]["factor"], "now": 0}
+    refused = client.patch(f"/api/doughs/{id}/weigh-in", json={"changes": [nothing]})
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["field"] == "factor"
 
 
 def test_the_scale_answers(client: TestClient) -> None:
@@ -103,41 +106,6 @@ def test_a_two_megabyte_paste_is_refused_in_words(client: TestClient) -> None:
 
 def test_starters_are_listed(client: TestClient) -> None:
     assert len(client.get("/api/starters").json()) == 18
-
-
-def test_data_of_the_first_schema_survives_the_migration(tmp_path: Path) -> None:
-    """Every earlier schema, with data in it, comes up to the newest with the data whole."""
-    import json
-    import sqlite3
-
-    from finebatch.api import create_app
-
-    folder = tmp_path / "old"
-    folder.mkdir()
-    migrate(folder / "kitchen.db", "0001")
-    old = {**SPEC}
-    old.pop("method")
-    old.pop("style_id")
-    with sqlite3.connect(folder / "kitchen.db") as connection:
-        connection.execute(
-            "INSERT INTO doughs VALUES ('a', 'Old', 3, ?, '2026-01-01 00:00:00', '2026-01-01 00:00:00', NULL)",
-            (json.dumps(old),),
-        )
-        connection.execute(
-            "INSERT INTO kitchen VALUES (1, 1, ?)",
-            (json.dumps({**KITCHEN, "habit": {"cup_fill": "scooped", "region": "us"}}),),
-        )
-        connection.execute(
-            "INSERT INTO plans VALUES ('p', 'a', 'Old', '2026-01-01 00:00:00', '2026-01-01 00:00:00', '2026-01-01 00:00:00', '{}', '{}', '{}')"
-        )
-    connection.close()
-    with TestClient(create_app(folder), base_url="http://localhost") as client:
-        assert client.get("/api/doughs/a").json()["spec"]["lines"] == SPEC["lines"]
-        assert client.get("/api/kitchen").json()["kitchen"]["habit"]["cup_fill"] == "scooped"
-        assert (
-            client.get("/api/plans").json() == []
-        )  # plans of the first engine are not carried on, and none breaks the list
-        assert client.post("/api/doughs/a/versions", json={"note": "kept"}).status_code == 201
 
 
 def test_what_ifs_and_wishes(client: TestClient) -> None:

@@ -11,9 +11,10 @@ from schemathesis.specs.openapi.checks import (
     positive_data_acceptance,
 )
 
-from finebatch.api import create_app
-from finebatch.devices import SimulatedScale
-from finebatch.store import Store
+from finebatch.api.app import create_app
+from finebatch.devices.scale import SimulatedScale
+from finebatch.store.database import Store
+from finebatch.workers import Workers
 
 # Numbers may come as JSON strings or booleans and are read as numbers (Pydantic's usual leniency); the rules of the job
 # refuse much that the schema's types allow (an empty card, a time gone by); the router's Allow header is per method.
@@ -22,6 +23,7 @@ _FOLDER = Path(tempfile.mkdtemp(prefix="finebatch-fuzz-"))
 _APP = create_app(_FOLDER, hosts=("*",))
 _APP.state.store = Store(_FOLDER)
 _APP.state.scale = SimulatedScale()
+_APP.state.workers = Workers()
 schema = schemathesis.openapi.from_asgi("/openapi.json", _APP)
 
 

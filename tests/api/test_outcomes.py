@@ -3,9 +3,12 @@
 import pytest
 from fastapi.testclient import TestClient
 
-from finebatch.core.finishing import Finishing, FinishKind
-from finebatch.core.forming import CutoutForm, Cutter, PanForm, RuskForm
-from finebatch.core.kitchen import Kitchen
+from finebatch.core.finishing.kinds import Finishing, FinishKind
+from finebatch.core.forming.cutout import CutoutForm
+from finebatch.core.forming.cutters import Cutter
+from finebatch.core.forming.pan import PanForm
+from finebatch.core.forming.rusk import RuskForm
+from finebatch.core.kitchen.kitchen import Kitchen
 from tests.kit import cut_dough
 
 KITCHEN = Kitchen().model_dump(mode="json")

@@ -1,10 +1,9 @@
 """A real server on its own data folder, and Debian's Chromium."""
 
+import contextlib
 import os
 import signal
 import socket
-import subprocess
-import sys
 import time
 import urllib.request
 from collections.abc import Iterator
@@ -12,6 +11,8 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+from tests.browser.launcher import Launcher
 
 expect.set_options(timeout=15_000)  # two servers and two browsers share two cores
 
@@ -25,8 +26,8 @@ ARGUMENTS = [
 class Server:
     """`finebatch serve` in a process of its own, which tests may kill and start again."""
 
-    def __init__(self, folder: Path, command: str = "serve") -> None:
-        self.folder, self.command = folder, command
+    def __init__(self, launcher: Launcher, folder: Path, command: str = "serve") -> None:
+        self.launcher, self.folder, self.command = launcher, folder, command
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
@@ -34,29 +35,29 @@ class Server:
         self.start()
 
     def start(self) -> None:
-        words = [
-            sys.executable,
-            "-m",
-            "finebatch.cli",
-            self.command,
-            "--data",
-            str(self.folder),
-            "--port",
-            str(self.port),
-        ]
-        self._process = subprocess.Popen(words)
-        for _ in range(600):
+        self._pid = self.launcher.start(self.command, "--data", str(self.folder), "--port", str(self.port))
+        for _ in range(1200):
             try:
                 urllib.request.urlopen(f"{self.url}/api/health", timeout=1)
                 return
             except OSError:
-                time.sleep(0.05)
+                time.sleep(0.025)
         raise RuntimeError("the server did not start")
 
     def kill(self) -> None:
         """As a power cut would."""
-        os.kill(self._process.pid, signal.SIGKILL)
-        self._process.wait()
+        os.kill(self._pid, signal.SIGKILL)
+        with contextlib.suppress(ProcessLookupError):
+            while True:
+                os.kill(self._pid, 0)
+                time.sleep(0.005)
+
+
+@pytest.fixture(scope="session")
+def launcher() -> Iterator[Launcher]:
+    launcher = Launcher()
+    yield launcher
+    launcher.close()
 
 
 @pytest.fixture(scope="session")
@@ -68,25 +69,25 @@ def browser() -> Iterator[Browser]:
 
 
 @pytest.fixture(scope="session")
-def demo(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+def demo(launcher: Launcher, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
     """The demo kitchen, for tests that only look."""
-    server = Server(tmp_path_factory.mktemp("demo"), "demo")
+    server = Server(launcher, tmp_path_factory.mktemp("demo"), "demo")
     yield server
     server.kill()
 
 
 @pytest.fixture(scope="session")
-def shared(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+def shared(launcher: Launcher, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
     """One kitchen for tests that leave its settings alone and name their own doughs."""
-    server = Server(tmp_path_factory.mktemp("shared"))
+    server = Server(launcher, tmp_path_factory.mktemp("shared"))
     yield server
     server.kill()
 
 
 @pytest.fixture
-def server(tmp_path: Path) -> Iterator[Server]:
+def server(launcher: Launcher, tmp_path: Path) -> Iterator[Server]:
     """An empty kitchen of the test's own."""
-    server = Server(tmp_path / "data")
+    server = Server(launcher, tmp_path / "data")
     yield server
     server.kill()
 

@@ -6,9 +6,10 @@ from datetime import datetime, timedelta
 import pytest
 from playwright.sync_api import Page, expect
 
-from finebatch.core.finishing import Finishing, FinishKind
-from finebatch.core.forming import CutoutForm, RuskForm
-from finebatch.core.starters import starters
+from finebatch.core.bench.starters import starters
+from finebatch.core.finishing.kinds import Finishing, FinishKind
+from finebatch.core.forming.cutout import CutoutForm
+from finebatch.core.forming.rusk import RuskForm
 from tests.browser.conftest import Server
 from tests.kit import cut_dough, drop_dough
 
@@ -20,7 +21,7 @@ LATER = (datetime.now() + timedelta(days=2)).strftime("%Y-%m-%d")
 
 def shelve(page: Page, server: Server) -> None:
     """Three doughs: one to chill overnight, one twice-baked, one iced."""
-    if any(dough["name"] == "Fig Rusks" for dough in page.request.get(f"{server.url}/api/doughs").json()):
+    if any(dough["name"] == "Fig Rusks" for dough in page.request.get(f"{server.url}/api/doughs").json()["doughs"]):
         return
     lean = next(starter.spec for starter in starters() if starter.style_id == "twice_baked_lean")
     doughs = (

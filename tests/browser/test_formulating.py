@@ -197,6 +197,9 @@ def test_start_from_a_starter_and_see_its_balance(page: Page, shared: Server) ->
     page.reload()
     page.get_by_role("tab", name="Method").click()
     expect(page.get_by_label("Minutes of step 1")).to_have_value("25")
+    expect(
+        page.get_by_text(re.compile(r"^\d+ cookies?$"))
+    ).to_be_visible()  # all is laid out: nothing moves under the click
     page.get_by_role("button", name="Propose again").click()
     expect(page.get_by_label("Minutes of step 1")).to_have_value(proposed)
 
@@ -331,3 +334,19 @@ def test_what_if_and_the_size_for_a_wish(page: Page, shared: Server) -> None:
     sheet.get_by_role("button", name="Size for that width").click()
     expect(page.get_by_text("about 75 mm, raw")).to_be_visible()
     saved(page)
+
+
+def test_the_second_bake_is_told_on_this_kitchens_dial(page: Page, server: Server) -> None:
+    page.goto(f"{server.url}/kitchen")
+    page.get_by_label("Oven temperatures in").select_option("gas")
+    expect(page.get_by_role("status").get_by_text("Saved")).to_be_visible()
+    page.goto(f"{server.url}/new")
+    page.get_by_role("button", name="lean rusk").click()
+    outcome = page.get_by_role("region", name="What comes out")
+    expect(outcome.get_by_text(re.compile(r"at gas \d+, turn after"))).to_be_visible()
+    expect(outcome).not_to_contain_text("°C, turn")
+    page.goto(f"{server.url}/kitchen")
+    page.get_by_label("Oven temperatures in").select_option("f")
+    expect(page.get_by_role("status").get_by_text("Saved")).to_be_visible()
+    page.go_back()
+    expect(outcome.get_by_text("at 300 °F, turn after")).to_be_visible()

@@ -24,6 +24,8 @@ def on_the_bench(page: Page, server: Server, card: str = CARD, name: str = "Slip
     page.goto(f"{server.url}/new")
     page.get_by_label("Name").fill(name)
     page.get_by_label("Ingredients, one to a line").fill(card)
+    # When the card has been read, everything is in its place: a button that moves under the pointer is not pressed.
+    expect(page.get_by_role("status").get_by_text(re.compile(r"^\d+ lines?"))).to_be_visible()
     page.get_by_role("button", name="Put it on the bench").click()
     expect(page.get_by_role("region", name="What comes out").get_by_text(re.compile(r"^\d+ cookies?$"))).to_be_visible()
 
@@ -162,7 +164,7 @@ def test_impossible_settings_are_questioned_at_their_place(page: Page, shared: S
     portion.fill("4000")
     expect(page.get_by_text("more than the whole dough")).to_be_visible()
     portion.fill("-5")
-    expect(page.get_by_text("From 1 to 5000 g.")).to_be_visible()
+    expect(page.get_by_text("From 0.5 to 5000 g.")).to_be_visible()
     expect(portion).to_have_value("-5")
     portion.fill("thirty")
     expect(page.get_by_text("Type a number.")).to_be_visible()

@@ -15,8 +15,8 @@ SIZES = {"laptop": (1280, 800), "tablet": (820, 1180)}
 
 
 def places(demo: Server, page: Page) -> dict[str, str]:
-    doughs = page.request.get(f"{demo.url}/api/doughs").json()
-    plans = page.request.get(f"{demo.url}/api/plans").json()
+    doughs = page.request.get(f"{demo.url}/api/doughs").json()["doughs"]
+    plans = page.request.get(f"{demo.url}/api/plans").json()["plans"]
     by_name = {dough["name"]: dough["id"] for dough in doughs}
     return {
         "doughs": "/",

@@ -1,11 +1,36 @@
 """Heat and flow in the piece: how wide, how high, how long, each with its range. See docs/model.md."""
 
-from .bakeware import EndStyle, Liner, TrayKind
-from .mix import FatState, Mix, Mixing
-from .predict import Interval, Prediction, predict
-from .shapes import Shape, disc, mound
+from .bakeware import EndStyle
+from .case import Case, Shift
+from .mix import FatState, Mix, Mixing, material, mix_of
+from .parameters import fitted
+from .prediction import MISSED_LN_DENSITY, Z90, Prediction
+from .running import bake, predict, predict_many
+from .shapes import Flow, Shape, ball, disc, flattened, log, mound, pan, rope
 
 __all__ = [
-    "EndStyle", "FatState", "Interval", "Liner", "Mix", "Mixing", "Prediction", "Shape", "TrayKind", "disc", "mound",
+    "MISSED_LN_DENSITY",
+    "Z90",
+    "Case",
+    "EndStyle",
+    "FatState",
+    "Flow",
+    "Mix",
+    "Mixing",
+    "Prediction",
+    "Shape",
+    "Shift",
+    "bake",
+    "ball",
+    "disc",
+    "fitted",
+    "flattened",
+    "log",
+    "material",
+    "mix_of",
+    "mound",
+    "pan",
     "predict",
-]  # fmt: skip
+    "predict_many",
+    "rope",
+]

@@ -3,23 +3,7 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
-
-class TrayKind(StrEnum):
-    """What the tray is made of."""
-
-    LIGHT = "light"
-    DARK = "dark"
-    INSULATED = "insulated"
-    SILICONE = "silicone"
-
-
-class Liner(StrEnum):
-    """What lies between tray and dough."""
-
-    PARCHMENT = "parchment"
-    BARE = "bare"
-    GREASED = "greased"
-    MAT = "mat"
+from ..kitchen import Liner, TrayKind
 
 
 class EndStyle(StrEnum):
@@ -51,6 +35,8 @@ TRAY_HEAT = {
     TrayKind.INSULATED: TrayHeat(0.45, 5200.0, 34.0, 1.10),
     TrayKind.SILICONE: TrayHeat(0.58, 4700.0, 35.0, 1.15),
 }
+
+
 # liner: (contact multiplier, slip multiplier)
 LINER_HEAT = {
     Liner.PARCHMENT: (1.0, 1.0),

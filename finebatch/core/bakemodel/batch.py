@@ -1,45 +1,20 @@
 """Many pieces side by side: the case to be baked, and the arrays of a batch of cases."""
 
-from dataclasses import dataclass, field, fields
+from dataclasses import fields
 
 import numpy as np
 from numpy.typing import NDArray
 
-from .bakeware import END_POINT, LINER_HEAT, TRAY_HEAT, EndStyle, Liner, TrayKind
+from ..kitchen import FAN_OFFSET_K
+from .bakeware import END_POINT, LINER_HEAT, TRAY_HEAT, EndStyle
+from .case import Case, Shift
 from .mix import Mix
-from .shapes import Flow, Shape
+from .shapes import Flow
 
 Array = NDArray[np.float64]
+
+
 Flags = NDArray[np.bool_]
-
-FAN_GAIN_K = 20.0  # a fan bakes like a conventional oven set about this much hotter
-
-
-@dataclass(frozen=True)
-class Shift:
-    """What is not known of a dough or a kitchen: offsets from the fitted values (ln unless K)."""
-
-    ln_viscosity: float = 0.0
-    oven_k: float = 0.0
-    ln_heat: float = 0.0
-    ln_gas: float = 0.0
-    ln_binding: float = 0.0
-
-
-@dataclass(frozen=True)
-class Case:
-    """One piece in one oven. `oven_c` is the set temperature, `dough_c` that of the raw piece."""
-
-    mix: Mix
-    shape: Shape
-    oven_c: float
-    style: EndStyle
-    dough_c: float = 21.0
-    fan: bool = False
-    altitude_m: float = 0.0
-    tray: TrayKind = TrayKind.LIGHT
-    liner: Liner = Liner.PARCHMENT
-    shift: Shift = field(default=Shift())
 
 
 class Batch:
@@ -70,7 +45,7 @@ class Batch:
         self.ln_viscosity, self.ln_gas, self.ln_binding = shift["ln_viscosity"], shift["ln_gas"], shift["ln_binding"]
         self.heat_factor = np.exp(shift["ln_heat"])
         fan = np.array([case.fan for case in cases])
-        self.oven = _stack([case.oven_c for case in cases]) + shift["oven_k"] + FAN_GAIN_K * fan
+        self.oven = _stack([case.oven_c for case in cases]) + shift["oven_k"] + FAN_OFFSET_K * fan
         heats = [TRAY_HEAT[case.tray] for case in cases]
         liners = [LINER_HEAT[case.liner] for case in cases]
         self.contact = _stack([heat.contact * liner[0] for heat, liner in zip(heats, liners, strict=True)])

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from functools import cache
 
-from ..facts import number, rows
+from ..base import number, rows
 from ..ingredients import Ingredient, catalogue
 
 # Densities in kg/m3 of the dense constituents (handbook values).

@@ -4,7 +4,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from .batch import Array, Batch, Case, Flags
+from .batch import Array, Batch, Flags
+from .case import Case
 from .endpoints import crossing, limits, value_at
 from .parameters import Parameters
 from .simulate import STEPS, History, footprint, mean_to_max, simulate

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, fields
 from functools import cache
 
-from ..facts import rows
+from ..base import rows
 
 
 @dataclass(frozen=True)

@@ -1,23 +1,23 @@
-"""The bake day: from doughs, a kitchen and a clock to a plan that is proved, checked and explained."""
+"""None"""
 
-from .derive import Pace, paces_of
-from .plan import ClockFixes, DayRequest, DoughAsk, Plan, PlanRefusedError, Saving, better_plan, make_plan, savings_of
-from .repair import Change, repaired
-from .search import Effort
+from .change import Change
+from .plan import Plan, Saving, better_plan, make_plan, savings_of
+from .repair.repair import repaired
+from .request import ClockFixes, DayRequest, DoughAsk
+from .steps.step import Kind, Lane, Step
 
 __all__ = [
     "Change",
     "ClockFixes",
     "DayRequest",
     "DoughAsk",
-    "Effort",
-    "Pace",
+    "Kind",
+    "Lane",
     "Plan",
-    "PlanRefusedError",
     "Saving",
+    "Step",
     "better_plan",
     "make_plan",
-    "paces_of",
     "repaired",
     "savings_of",
-]  # fmt: skip
+]

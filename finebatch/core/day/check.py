@@ -8,8 +8,8 @@ from collections import defaultdict
 from collections.abc import Iterable
 from itertools import combinations, pairwise
 
-from .step import Kind, Lane, Step
-from .work import MIX_WITHIN_S, DayWork, DoughWork, LoadWork
+from .steps.step import Kind, Lane, Step
+from .work.work import MIX_WITHIN_S, DayWork, DoughWork, LoadWork
 
 ROUNDING_S = 30  # the bake is planned to the half minute
 TURN_WITHIN_S = 60

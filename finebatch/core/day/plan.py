@@ -1,66 +1,28 @@
 """A plan a baker can follow: the solved timetable as steps, checked, set on the clock, with an honest word on how good it is."""
 
 from datetime import UTC, datetime, timedelta
-from enum import StrEnum
 
-from pydantic import AwareDatetime, Field
+from pydantic import AwareDatetime
 
-from ..assess import DoughSpec
-from ..formula import weigh_lines
+from ..base import Refusal, Remedy, Value, refusal, stop
+from ..bench import DoughSpec, report
+from ..formula import scale, weigh_lines
 from ..kitchen import Kitchen
-from ..problems import Problem, Remedy, stop
-from ..report import report
-from ..scaling import scale
-from ..value import Value
-from .bounds import least_finish
-from .byhand import by_hand
+from .byhand.byhand import by_hand
 from .check import violations
-from .derive import MOST_LOADS, NotReadyError, moved_by, room_of, share_of
-from .search import Aim, Effort, NoPlanError, search
-from .step import Lane, Step
-from .steps import Words, steps_of
+from .closed import closed_spans
+from .request import LEAD_S, LONGEST_AHEAD, ClockFixes, DayRequest
+from .solver.bounds import least_finish
+from .solver.search import Aim, Effort, NoPlanError, search
+from .steps.step import Lane, Step
+from .steps.steps import steps_of
+from .texts import Texts
 from .times import TICK_S, Timetable, to_ticks
-from .work import DayWork, DoughWork, LoadWork
+from .work.derive import limits_of, moved_by, share_of
+from .work.load_work import MOST_LOADS
+from .work.work import DayWork, DoughWork, LoadWork
 
 BUFFER_S = 10 * 60  # a ready-by plan aims to be done this much earlier
-LEAD_S = 5 * 60  # a plan that begins as soon as may be gives the baker a moment
-LONGEST_AHEAD = timedelta(hours=44)
-
-
-class ClockFixes(StrEnum):
-    """Which end of the plan the clock fixes."""
-
-    READY_BY = "ready_by"
-    START_AT = "start_at"
-    SOONEST = "soonest"
-
-
-class Closed(Value):
-    """Hours in which hands rest, on the baker's own clock: minutes from midnight, `offset_min` east of UTC."""
-
-    from_min: int = Field(ge=0, lt=1440)
-    to_min: int = Field(ge=0, lt=1440)
-    offset_min: int = Field(ge=-840, le=840)
-
-
-class DoughAsk(Value):
-    """One dough of the day: how many times the formula, and whether it is chilled overnight."""
-
-    dough_id: str = Field(max_length=40)
-    times: float = Field(default=1.0, ge=0.1, le=8)
-    overnight: bool = False
-
-
-class DayRequest(Value):
-    """What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest."""
-
-    doughs: tuple[DoughAsk, ...] = Field(min_length=1, max_length=6)
-    when: ClockFixes = ClockFixes.READY_BY
-    at: AwareDatetime
-    racks: int = Field(default=1, ge=1, le=3)
-    hands: int = Field(default=1, ge=1, le=2)
-    closed: Closed | None = None
-    fewer_trays: int = Field(default=0, ge=0, le=6)  # trays of each kind left in the cupboard
 
 
 class Plan(Value):
@@ -75,7 +37,7 @@ class Plan(Value):
     origin: AwareDatetime
     steps: tuple[Step, ...]
     work: DayWork
-    words: tuple[Words, ...]
+    words: tuple[Texts, ...]
     table: Timetable
     hands_s: int
     proved: bool
@@ -87,42 +49,27 @@ class Plan(Value):
     done_before_s: int = 0  # on the work's clock: what began earlier stands
 
 
-class PlanRefusedError(ValueError):
-    """A plan that cannot be made, as a problem at its field."""
-
-    def __init__(self, problem: Problem) -> None:
-        super().__init__(problem.message)
-        self.problem = problem
-
-    def __reduce__(self) -> tuple[type["PlanRefusedError"], tuple[Problem]]:
-        """Through the border of the solver's own process."""
-        return PlanRefusedError, (self.problem,)
-
-
-def day_work(specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest) -> tuple[DayWork, tuple[Words, ...]]:
-    """All doughs' work in one day, without a clock yet. Raises PlanRefusedError at the field that stands in the way."""
+def day_work(specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest) -> tuple[DayWork, tuple[Texts, ...]]:
+    """All doughs' work in one day, without a clock yet. Raises Refusal at the field that stands in the way."""
     if request.racks > kitchen.rack_positions:
         have = f"This oven has {kitchen.rack_positions} rack position{'s' if kitchen.rack_positions > 1 else ''}."
-        raise PlanRefusedError(stop("racks", f"{have} Use that many, or change it under Kitchen."))
+        raise refusal("racks", f"{have} Use that many, or change it under Kitchen.")
     doughs: list[DoughWork] = []
     loads: list[LoadWork] = []
-    words: list[Words] = []
+    words: list[Texts] = []
     trays: dict[str, int] = {}
     for index, (spec, asked) in enumerate(zip(specs, request.doughs, strict=True)):
         made = batch_of(spec, kitchen, asked.times)
-        try:
-            share = share_of(made, report(made, kitchen), kitchen, index, asked.overnight)
-        except NotReadyError as error:
-            raise PlanRefusedError(stop(f"doughs.{index}", str(error))) from error
+        share = share_of(made, report(made, kitchen), kitchen, index, asked.overnight)
         loads += moved_by(share.loads, len(loads))
         doughs.append(share.dough)
         words += share.words
         trays |= share.trays
     if len(loads) > MOST_LOADS:
         message = f"{len(loads)} loads are more than one day holds (at most {MOST_LOADS}). Use larger trays, or bake part of the doughs."
-        raise PlanRefusedError(stop("doughs", message))
+        raise refusal("doughs", message)
     trays = {kind: max(1, count - request.fewer_trays) for kind, count in trays.items()}
-    room = room_of(kitchen, trays, request.racks, request.hands)
+    room = limits_of(kitchen, trays, request.racks, request.hands)
     return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room), tuple(words)
 
 
@@ -137,14 +84,14 @@ def batch_of(spec: DoughSpec, kitchen: Kitchen, times: float) -> DoughSpec:
 def make_plan(
     specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest, now: datetime, effort: Effort | None = None
 ) -> Plan:
-    """The best plan for these doughs. Raises PlanRefusedError with a sentence for a person when the request cannot be
+    """The best plan for these doughs. Raises Refusal with a sentence for a person when the request cannot be
     met; RuntimeError if the plan fails the independent check (a defect, never shown to a baker as a plan).
     """
     now = now.astimezone(UTC)
     if request.when is not ClockFixes.SOONEST and request.at <= now:
-        raise PlanRefusedError(stop("at", "That time has passed. Choose a time still to come."))
+        raise refusal("at", "That time has passed. Choose a time still to come.")
     if request.at > now + timedelta(days=400):
-        raise PlanRefusedError(stop("at", "That is more than a year ahead. Choose a nearer day."))
+        raise refusal("at", "That is more than a year ahead. Choose a nearer day.")
     work, words = day_work(specs, kitchen, request)
     if request.when is ClockFixes.READY_BY:
         return _ready_by(work, words, request, now, effort)
@@ -154,7 +101,7 @@ def make_plan(
 
 
 def _ready_by(
-    work: DayWork, words: tuple[Words, ...], request: DayRequest, now: datetime, effort: Effort | None
+    work: DayWork, words: tuple[Texts, ...], request: DayRequest, now: datetime, effort: Effort | None
 ) -> Plan:
     by = request.at.astimezone(UTC) - timedelta(seconds=BUFFER_S)
     if request.closed is None:
@@ -171,7 +118,7 @@ def _ready_by(
     )
     try:
         return _solved(timed, words, origin, Aim.LATEST, effort)
-    except PlanRefusedError as error:
+    except Refusal as error:
         if error.problem.field != "at":
             raise
         open_ended = timed.model_copy(update={"deadline_s": None})
@@ -179,26 +126,11 @@ def _ready_by(
         raise _too_soon(work, soonest.end - now, request, now) from error
 
 
-def closed_spans(closed: Closed | None, origin: datetime) -> tuple[tuple[int, int], ...]:
-    """The hours of rest of the next three days, in seconds from `origin`."""
-    if closed is None or closed.from_min == closed.to_min:
-        return ()
-    local = origin + timedelta(minutes=closed.offset_min)
-    midnight = local.replace(hour=0, minute=0, second=0, microsecond=0) - timedelta(minutes=closed.offset_min)
-    length = (closed.to_min - closed.from_min) % 1440 * 60
-    spans = []
-    for day in range(-1, 4):
-        start = int((midnight + timedelta(days=day, minutes=closed.from_min) - origin).total_seconds())
-        if start + length > 0:
-            spans.append((max(0, start), start + length))
-    return tuple(spans)
-
-
-def _solved(work: DayWork, words: tuple[Words, ...], origin: datetime, aim: Aim, effort: Effort | None) -> Plan:
+def _solved(work: DayWork, words: tuple[Texts, ...], origin: datetime, aim: Aim, effort: Effort | None) -> Plan:
     try:
         found = search(work, aim, effort)
     except NoPlanError as error:
-        raise PlanRefusedError(stop(*_why_not(work, error.proved))) from error
+        raise refusal(*_why_not(work, error.proved)) from error
     return plan_of(work, words, origin, found.timetable, found.bound, found.proved, aim)
 
 
@@ -227,7 +159,7 @@ def _why_not(work: DayWork, proved: bool) -> tuple[str, str]:
     return "doughs", f"{sure}. Bake fewer doughs, or use more trays."
 
 
-def _too_soon(work: DayWork, length: timedelta, request: DayRequest, now: datetime) -> PlanRefusedError:
+def _too_soon(work: DayWork, length: timedelta, request: DayRequest, now: datetime) -> Refusal:
     """How long it takes, the earliest time that certainly works, and the smallest change that would do."""
     earliest = now + length + timedelta(seconds=BUFFER_S)
     past = timedelta(minutes=earliest.minute % 5, seconds=earliest.second, microseconds=earliest.microsecond)
@@ -239,9 +171,7 @@ def _too_soon(work: DayWork, length: timedelta, request: DayRequest, now: dateti
         f"Too soon: it takes {hours} h {minutes:02d} min, with ten minutes in hand. {late} minutes later is possible"
     )
     message += f", or {frees}." if frees else "; no single tray, rack or helper more would do it."
-    return PlanRefusedError(
-        stop("at", message, Remedy(label="Use the earliest time", field="at", value=earliest.isoformat()))
-    )
+    return Refusal(stop("at", message, Remedy(label="Use the earliest time", field="at", value=earliest.isoformat())))
 
 
 def _what_frees(work: DayWork, request: DayRequest, now: datetime) -> str:
@@ -313,7 +243,7 @@ def better_plan(plan: Plan, seconds: float) -> Plan:
 
 
 def plan_of(
-    work: DayWork, words: tuple[Words, ...], origin: datetime, table: Timetable, bound: int, proved: bool, aim: Aim,
+    work: DayWork, words: tuple[Texts, ...], origin: datetime, table: Timetable, bound: int, proved: bool, aim: Aim,
     baked_s: dict[int, int] | None = None, soft: bool = False,
 ) -> Plan:  # fmt: skip
     """A timetable as a checked plan on the clock. `bound` is the finish (latest start: the beginning) no plan can better.

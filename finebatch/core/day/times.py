@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, field
 
-from .work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork
+from .work.work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork
 
 TICK_S = 30
 MIX_WITHIN = MIX_WITHIN_S // TICK_S

@@ -1,20 +1,43 @@
-"""One module per form: dough and settings in, pieces, scraps and leftovers out."""
+"""One module a form: dough and settings in, pieces, scraps, leftovers and all else out that depends on the form."""
 
-from .ball import BallBy, BallForm
+from .ball import BallForm
 from .batter import BatterForm
-from .block import BlockForm
-from .cutout import CutoutForm, Roll, cut
-from .cutters import Cutter
-from .log import LogForm, slice_log
-from .pan import PanForm, PanShape, press
-from .pieces import AnyForm, Form, Pieces
+from .cutout import MOST_CORNERS, CutoutForm
+from .cutters import Cutter, outline
+from .log import LogForm
+from .pan import PanForm, PanShape
+from .pieces import Pieces
+from .protocol import SlicedLog, Wanted, WholeTrays
+from .registry import AnyForm, Form, forming_of, pieces_of
 from .rope import Figure, RopeForm
-from .rusk import Cooling, RuskForm
-from .scoop import ScoopForm, scoop
-from .sheet import SheetForm, score
+from .rusk import Cooling, RuskForm, slice_rusk
+from .scoop import ScoopForm, scoop_sizes_ml
+from .sheet import SheetForm
 
 __all__ = [
-    "AnyForm", "BallBy", "BallForm", "BatterForm", "BlockForm", "Cooling", "CutoutForm", "Cutter", "Figure", "Form", "LogForm",
-    "PanForm", "PanShape", "Pieces", "Roll", "RopeForm", "RuskForm", "ScoopForm", "SheetForm", "cut", "press", "scoop",
-    "score", "slice_log",
-]  # fmt: skip
+    "MOST_CORNERS",
+    "AnyForm",
+    "BallForm",
+    "BatterForm",
+    "Cooling",
+    "CutoutForm",
+    "Cutter",
+    "Figure",
+    "Form",
+    "LogForm",
+    "PanForm",
+    "PanShape",
+    "Pieces",
+    "RopeForm",
+    "RuskForm",
+    "ScoopForm",
+    "SheetForm",
+    "SlicedLog",
+    "Wanted",
+    "WholeTrays",
+    "forming_of",
+    "outline",
+    "pieces_of",
+    "scoop_sizes_ml",
+    "slice_rusk",
+]

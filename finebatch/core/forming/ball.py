@@ -6,7 +6,14 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..value import Value
+from ..bakemodel import Shape, flattened
+from ..bakemodel import ball as ball_shape
+from ..base import Problem, Value
+from ..dough import Style
+from ..kitchen import Tray
+from .pieces import Pieces
+from .portioning import one_piece, portioned
+from .protocol import Forming, Wanted, Widening
 
 
 class BallBy(StrEnum):
@@ -22,7 +29,7 @@ class BallForm(Value):
 
     kind: Literal["ball"] = "ball"
     by: BallBy = BallBy.GRAMS
-    portion_g: float = Field(default=20.0, gt=0, le=5000)
+    portion_g: float = Field(default=20.0, ge=0.5, le=5000)
     count: int = Field(default=24, ge=1, le=400)
     ball_mm: float = Field(default=32.0, ge=8, le=120)
     pressed_mm: float | None = Field(default=None, ge=2, le=60)
@@ -30,9 +37,65 @@ class BallForm(Value):
 
 
 def ball_mass_g(form: BallForm, dough_g: float, density_g_ml: float) -> float:
-    """Grams of one ball: as weighed, the dough's equal share, or the sphere's volume times the density."""
+    """Grams of one ball: as weighed, the dough's equal share, or the sphere's volume times the density.
+
+    >>> round(ball_mass_g(BallForm(by=BallBy.WIDTH, ball_mm=30), 500, 1.2), 1)
+    17.0
+    >>> ball_mass_g(BallForm(by=BallBy.COUNT, count=25), 500, 1.2)
+    20.0
+    """
     if form.by is BallBy.COUNT:
         return dough_g / form.count
     if form.by is BallBy.WIDTH:
         return math.pi / 6 * form.ball_mm**3 / 1000 * density_g_ml
     return form.portion_g
+
+
+class Rolling(Forming[BallForm]):
+    """Balls rolled between the palms."""
+
+    form = BallForm
+    families = ("rolled_ball", "thumbprint", "oil_crumble_ball")
+    verb = "Roll"
+    step = "form_ball"
+    size_is = "portion_g"
+    widened_by = Widening(field="portion_g", least=3, most=400)
+    judged_by_portion = True
+
+    def size_field(self, form: BallForm) -> str:
+        return {"grams": "form.portion_g", "count": "form.count", "width": "form.ball_mm"}[form.by]
+
+    def piece_mass_g(self, form: BallForm, dough_g: float, density_g_ml: float) -> float:
+        return ball_mass_g(form, dough_g, density_g_ml)
+
+    def raw_shape(self, form: BallForm, mass_g: float, density_g_ml: float) -> Shape:
+        """A pressed ball is as thick as pressed."""
+        density = density_g_ml * 1000
+        return flattened(mass_g, form.pressed_mm, density) if form.pressed_mm else ball_shape(mass_g, density)
+
+    def pieces(
+        self, form: BallForm, dough_g: float, density_g_ml: float, style: Style, tray: Tray
+    ) -> tuple[Pieces | None, list[Problem]]:
+        mass_g = self.piece_mass_g(form, dough_g, density_g_ml)
+        shape = self.raw_shape(form, mass_g, density_g_ml)
+        one = one_piece(mass_g, shape.diameter_mm, shape.height_mm)
+        pieces, problems = portioned(one, dough_g, style, self.size_field(form))
+        if pieces and form.filling_g:
+            statement = f"{pieces.count * form.filling_g:.0f} g filling in all, {form.filling_g:g} g in each."
+            pieces = pieces.model_copy(update={"statement": statement})
+        return pieces, problems
+
+    def filling_g(self, form: BallForm) -> float:
+        return form.filling_g
+
+    def for_count(self, form: BallForm, wanted: Wanted) -> BallForm:
+        return form.but(by=BallBy.COUNT, count=wanted.count)
+
+    def sized(self, form: BallForm, piece_g: float, factor: float) -> BallForm:
+        return form.model_copy(update={"portion_g": piece_g * factor, "by": BallBy.GRAMS})
+
+    def widened(self, form: BallForm, size: float) -> BallForm:
+        return form.but(portion_g=size, by=BallBy.GRAMS)
+
+    def shape_step(self, form: BallForm) -> str:
+        return "form_thumbprint_fill" if form.filling_g else self.step

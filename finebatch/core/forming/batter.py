@@ -5,7 +5,13 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..value import Value
+from ..bakemodel import Shape, flattened
+from ..base import Problem, Value, refusal
+from ..dough import Style
+from ..kitchen import Tray
+from .pieces import Pieces
+from .portioning import one_piece, portioned
+from .protocol import Forming, Pace, Wanted, Widening
 
 
 class BatterForm(Value):
@@ -21,11 +27,66 @@ class BatterForm(Value):
 
 
 def batter_disc_mm(form: BatterForm) -> float:
-    """Width of the spread disc, its rim a little thinner than its middle (0.9 of the full thickness on average)."""
+    """Width of the spread disc, its rim a little thinner than its middle (0.9 of the full thickness on average).
+
+    spoon_ml: 1 to 60; spread_mm: 1 to 20. Source of the 0.9: judged.
+
+    >>> round(batter_disc_mm(BatterForm(spoon_ml=5, spread_mm=2)))
+    59
+    """
     return 2 * math.sqrt(form.spoon_ml * 1000 / (math.pi * form.spread_mm * 0.9))
 
 
 def hand_limit(form: BatterForm) -> int | None:
     """How many wafers one tray may hold when each takes `shape_s` to shape while they are pliable; None if they stay
-    flat."""
+    flat.
+
+    >>> hand_limit(BatterForm(shaped_hot=True, shape_s=15, pliable_s=60))
+    4
+    """
     return max(1, int(form.pliable_s / form.shape_s)) if form.shaped_hot else None
+
+
+class Spreading(Forming[BatterForm]):
+    """Batter spread by the spoon."""
+
+    form = BatterForm
+    families = ("foam_wafer", "drop_lacy")
+    verb = "Drop and spread"
+    step = "form_spread_wafer"
+    hot_words = "lift and curl each while it is pliable; hot sugar burns"
+    size_is = "spoon_ml"
+    widened_by = Widening(field="spoon_ml", least=1, most=60)
+
+    def piece_mass_g(self, form: BatterForm, dough_g: float, density_g_ml: float) -> float:
+        return form.spoon_ml * density_g_ml
+
+    def raw_shape(self, form: BatterForm, mass_g: float, density_g_ml: float) -> Shape:
+        return flattened(mass_g, form.spread_mm, density_g_ml * 1000)
+
+    def pieces(
+        self, form: BatterForm, dough_g: float, density_g_ml: float, style: Style, tray: Tray
+    ) -> tuple[Pieces | None, list[Problem]]:
+        mass_g, width_mm = self.piece_mass_g(form, dough_g, density_g_ml), batter_disc_mm(form)
+        shape = self.raw_shape(form, mass_g, density_g_ml)
+        statement = f"Level spoons of {form.spoon_ml:g} ml, spread to {width_mm:.0f} mm."
+        one = one_piece(mass_g, width_mm, shape.height_mm).but(statement=statement)
+        return portioned(one, dough_g, style, self.size_field(form))
+
+    def for_count(self, form: BatterForm, wanted: Wanted) -> BatterForm:
+        spoon_ml = wanted.dough_g / wanted.count / wanted.density_g_ml
+        if not 1 <= spoon_ml <= 60:
+            message = (
+                f"{wanted.count} cookies would need spoons of {spoon_ml:.1f} ml; 1 to 60 ml can be spread by hand."
+            )
+            raise refusal("wish", message)
+        return form.but(spoon_ml=spoon_ml)
+
+    def sized(self, form: BatterForm, piece_g: float, factor: float) -> BatterForm:
+        return form.model_copy(update={"spoon_ml": form.spoon_ml * factor})
+
+    def hand_limit(self, form: BatterForm) -> int | None:
+        return hand_limit(form)
+
+    def hot_s(self, form: BatterForm, pieces: int, pace: Pace) -> float:
+        return form.shape_s * pieces if form.shaped_hot else 0.0

@@ -1,29 +1,19 @@
-"""How many shapes can be cut from a rolled sheet, and how many more from the scraps?
+"""Shapes cut from a rolled sheet, with one cutter or two."""
 
-The dough is rolled in one piece or in several, cut as densely as a person can (`nesting.py`), and the scraps are gathered
-and rolled again. A sheet is never larger than the board.
-"""
-
-import math
-from bisect import bisect_right
-from functools import cache
 from typing import Literal
 
 from pydantic import Field, field_validator
 
-from ..geometry import Ring, area_mm2, problem_with
-from ..value import Value
+from ..bakemodel import Shape, disc
+from ..base import Guide, Ink, Problem, Ring, RingMark, RoundMark, Value, moved, problem_with, stop
+from ..dough import Style
+from ..kitchen import Tray
 from .cutters import Cutter, outline
-from .nesting import (
-    BOARD_MM,
-    CUT_GAP_MM,
-    HEXAGONAL_DENSITY,
-    RAGGED_RIM_MM,
-    Pattern,
-    Spot,
-    ring_patterns,
-    round_patterns,
-)
+from .cutting import also_pattern_of, area_of, cut, pattern_of, roll_size_mm
+from .nesting import BOARD_MM
+from .pieces import Pieces, Roll
+from .protocol import Forming, Pace, SlicedLog, Wanted, Widening
+from .rolled import equal_round_mm, largest_for, sheet_edge
 
 MOST_CORNERS = 400
 MOST_COORDINATE = 1e4
@@ -58,225 +48,112 @@ class CutoutForm(Value):
         return outline(self.cutter, width_mm, own)
 
 
-class Roll(Value):
-    """One rolling: the rectangle to roll to and the shapes cut from it, `rows` of `per_row`; `again` counts how often
-    the dough has been rolled before, `density_ratio` compares with rounds packed without end (1 = as dense)."""
+class Cutting(Forming[CutoutForm]):
+    """Shapes cut from rolled sheets."""
 
-    count: int
-    sheet_width_mm: float
-    sheet_length_mm: float
-    rows: int
-    per_row: int
-    dough_g: float
-    cutter_mm: float
-    again: int = 0
-    density_ratio: float = 0.0
-    also_mm: float | None = None  # a second cutter's shapes on the same sheet, from `also_from_mm` down
-    also_count: int = 0
-    also_rows: int = 0
-    also_per_row: int = 0
-    also_from_mm: float = 0.0
+    form = CutoutForm
+    families = ("cutout_butter", "cutout_spiced", "thin_cracker_sheet")
+    verb = "Roll and cut"
+    step = "form_cutout_reroll"
+    chilled_as = "flat discs"
+    tempers_as = "cutout_butter"
+    leftover_is = "trimmings after the last roll"
+    size_is = "cutter_mm"
+    widened_by = Widening(field="cutter_mm", least=15, most=200)
+    portions_exact = True
 
+    def piece_mass_g(self, form: CutoutForm, dough_g: float, density_g_ml: float) -> float:
+        return area_of(form, form.cutter_mm) * form.thickness_mm / 1000 * density_g_ml
 
-class CutPlan(Value):
-    """All rolls; `count * piece_g + small_count * small_g + waste_g` is the dough's mass."""
+    def raw_shape(self, form: CutoutForm, mass_g: float, density_g_ml: float) -> Shape:
+        """Any cut shape bakes like the round of its own area."""
+        return disc(equal_round_mm(area_of(form, form.cutter_mm)), form.thickness_mm, density_g_ml * 1000)
 
-    count: int
-    piece_g: float
-    waste_g: float
-    rolls: tuple[Roll, ...]
-    small_count: int = 0
-    small_g: float = 0.0
+    def raw_width_mm(self, form: CutoutForm, shape: Shape) -> float:
+        return form.cutter_mm
 
+    def pieces(
+        self, form: CutoutForm, dough_g: float, density_g_ml: float, style: Style, tray: Tray
+    ) -> tuple[Pieces | None, list[Problem]]:
+        if form.small_mm is not None and form.small_mm >= form.cutter_mm:
+            message = "The second cutter must be the smaller one: make it smaller, or take it away."
+            return None, [stop("form.small_mm", message)]
+        plan = cut(dough_g, form, density_g_ml)
+        shape = "round" if form.cutter is Cutter.ROUND else "shape"
+        if plan.count == 0:
+            message = f"One {form.cutter_mm:.0f} mm {shape} at {form.thickness_mm:g} mm needs a sheet of {plan.piece_g:.0f} g and more; there are {dough_g:.0f} g of dough."
+            return None, [stop("form.cutter_mm", message + " Take a smaller cutter or a thinner sheet.")]
+        best = max(roll.density_ratio for roll in plan.rolls)
+        statement = f"The sheet is cut {100 * best:.0f}% as densely as rounds without end could be."
+        first = plan.rolls[0]
+        length = roll_size_mm(dough_g / form.parts, form.thickness_mm, density_g_ml, first.sheet_width_mm)
+        if length <= max(BOARD_MM):
+            part = "All of the dough"
+            if form.parts > 1:
+                part = f"Each of the {form.parts} parts, {dough_g / form.parts:.0f} g,"
+            rolls_to = f"{first.sheet_width_mm:.0f} × {length:.0f} mm"
+            statement = f"{part} at {form.thickness_mm:g} mm rolls to {rolls_to}. {statement}"
+        if form.small_mm:
+            statement += f" {plan.small_count} more with the {form.small_mm:.0f} mm cutter."
+        return Pieces(
+            count=plan.count, mass_g=plan.piece_g, raw_diameter_mm=form.cutter_mm, raw_height_mm=form.thickness_mm,
+            leftover_g=plan.waste_g, rolls=plan.rolls, small_count=plan.small_count, small_g=plan.small_g, statement=statement,
+            outline=() if form.cutter is Cutter.ROUND else form.ring(form.cutter_mm),
+        ), []  # fmt: skip
 
-def patterns_of(form: CutoutForm, width_mm: float) -> tuple[Pattern, ...]:
-    """Every useful way to cut this form's shape from one sheet, smallest sheet first."""
-    return round_patterns(width_mm) if form.cutter is Cutter.ROUND else ring_patterns(form.ring(width_mm))
+    def small(self, form: CutoutForm) -> CutoutForm | None:
+        if form.small_mm is None:
+            return None
+        return form.model_copy(update={"cutter_mm": form.small_mm, "small_mm": None})
 
-
-def cut(dough_g: float, form: CutoutForm, density_g_ml: float) -> CutPlan:
-    """Cut a dough of `dough_g`: each part's sheet, scraps rolled again up to `rerolls` times, and the final waste.
-
-    At each roll the baker may also cut fewer and keep more for the next; the best total is taken, which is why more
-    dough never gives fewer. With a second cutter, its share of each sheet is cut small, and so are all the scraps.
-    """
-    if dough_g <= 0:
-        raise ValueError("dough must weigh something")
-    per_mm2 = density_g_ml * form.thickness_mm / 1000  # g per mm2 of sheet
-    if form.small_mm is None:
-        rolls = _Cutting(form, form.cutter_mm, per_mm2).rolls(dough_g, form.parts, form.rerolls)
-        return _plan(dough_g, form, per_mm2, rolls, ())
-    large, little = _Cutting(form, form.cutter_mm, per_mm2), _Cutting(form, form.small_mm, per_mm2)
-    sheets = _shared_sheets(form, large, little, dough_g)
-    used = sum(roll.count * large.piece_g + roll.also_count * little.piece_g for roll in sheets)
-    # Where the dough is too little for one large shape, all of it is cut small.
-    more = (
-        little.rolls(dough_g - used, 1, form.rerolls - 1 if sheets and form.rerolls else 0)
-        if form.rerolls or not sheets
-        else ()
-    )
-    again = tuple(roll.model_copy(update={"again": roll.again + 1}) for roll in more) if sheets else more
-    return _plan(dough_g, form, per_mm2, sheets, again)
-
-
-def _shared_sheets(form: CutoutForm, large: "_Cutting", little: "_Cutting", dough_g: float) -> tuple[Roll, ...]:
-    """First rolls with both cutters on each: as many sheets as parts, or as boards are needed."""
-    board_g = BOARD_MM[0] * BOARD_MM[1] * large.per_mm2
-    sheets = max(form.parts, math.ceil(dough_g / board_g - 1e-9))
-    share_mm2 = dough_g / sheets / large.per_mm2
-    fits = [p for p in large.patterns if p.area_mm2 <= share_mm2 * (1 - form.small_share_pct / 100) * (1 + 1e-9)]
-    if not fits:
-        return ()
-    # The most large ones that leave the small ones a place; else the most there are.
-    shared = (_with_small_below(large, little, main, share_mm2) for main in reversed(fits))
-    roll = next((roll for roll in shared if roll is not None), None) or large.roll(fits[-1], 0)
-    return (roll,) * sheets
-
-
-def _with_small_below(large: "_Cutting", little: "_Cutting", main: Pattern, share_mm2: float) -> Roll | None:
-    """The large pattern with the small one that fits under it on a sheet of that area; None where none fits."""
-    # The two patterns share the rim between them: only a gap between cuts is left there.
-    between = 2 * RAGGED_RIM_MM - CUT_GAP_MM
-    room = min(share_mm2 / main.width_mm, _board_side(main.width_mm)) - main.length_mm + between
-    below = [p for p in little.patterns if p.width_mm <= main.width_mm + 1e-9 and p.length_mm <= room + 1e-9]
-    if not below:
-        return None
-    small = max(below, key=lambda p: p.count)
-    length = main.length_mm + small.length_mm - between
-    cut_mm2 = main.count * large.piece_mm2 + small.count * little.piece_mm2
-    return large.roll(main, 0).model_copy(
-        update={
-            "sheet_length_mm": length, "dough_g": length * main.width_mm * large.per_mm2, "also_mm": little.width_mm,
-            "also_count": small.count, "also_rows": small.rows, "also_per_row": small.per_row,
-            "also_from_mm": main.length_mm - between,
-            "density_ratio": cut_mm2 / (length * main.width_mm) / HEXAGONAL_DENSITY,
-        }
-    )  # fmt: skip
-
-
-def _board_side(width_mm: float) -> float:
-    """How long a sheet of this width may be on the board."""
-    return BOARD_MM[0] if width_mm <= BOARD_MM[1] else BOARD_MM[1]
-
-
-def _plan(
-    dough_g: float, form: CutoutForm, per_mm2: float, rolls: tuple[Roll, ...], small: tuple[Roll, ...]
-) -> CutPlan:
-    count = sum(roll.count for roll in rolls)
-    small_count = sum(roll.also_count for roll in rolls) + sum(roll.count for roll in small)
-    piece = area_of(form, form.cutter_mm) * per_mm2
-    small_piece = area_of(form, form.small_mm) * per_mm2 if form.small_mm else 0.0
-    waste = max(0.0, dough_g - count * piece - small_count * small_piece)
-    return CutPlan(
-        count=count, piece_g=piece, waste_g=waste, rolls=rolls + small, small_count=small_count, small_g=small_piece
-    )
-
-
-def area_of(form: CutoutForm, width_mm: float) -> float:
-    """mm2 of one shape; a round's own, not its polygon's."""
-    return math.pi / 4 * width_mm**2 if form.cutter is Cutter.ROUND else area_mm2(form.ring(width_mm))
-
-
-def pattern_of(form: CutoutForm, roll: Roll) -> tuple[Spot, ...]:
-    """Where a roll's shapes are cut, for drawing."""
-    chosen = next(
-        p for p in patterns_of(form, roll.cutter_mm) if (p.rows, p.per_row) == (roll.rows, roll.per_row)
-        and math.isclose(p.width_mm, roll.sheet_width_mm)
-    )  # fmt: skip
-    return chosen.spots
-
-
-def also_pattern_of(form: CutoutForm, roll: Roll) -> tuple[Spot, ...]:
-    """Where the second cutter's shapes are cut on the same sheet; none where it has no part in it."""
-    if roll.also_mm is None:
-        return ()
-    chosen = next(
-        p for p in patterns_of(form, roll.also_mm) if (p.rows, p.per_row, p.count) == (roll.also_rows, roll.also_per_row, roll.also_count)
-    )  # fmt: skip
-    return tuple(Spot(s.x_mm, s.y_mm + roll.also_from_mm, s.turned) for s in chosen.spots)
-
-
-def roll_size_mm(dough_g: float, thickness_mm: float, density_g_ml: float, width_mm: float) -> float:
-    """How long a sheet this wide and thick the dough makes: volume over cross-section."""
-    return dough_g / density_g_ml * 1000 / (thickness_mm * width_mm)
-
-
-class _Cutting:
-    """One cutter on one thickness of sheet."""
-
-    def __init__(self, form: CutoutForm, width_mm: float, per_mm2: float) -> None:
-        self.width_mm = width_mm
-        self.per_mm2 = per_mm2
-        self.piece_mm2 = area_of(form, width_mm)
-        self.piece_g = self.piece_mm2 * per_mm2
-        self.patterns = patterns_of(form, width_mm)
-        self._areas = [pattern.area_mm2 for pattern in self.patterns]
-
-    def rolls(self, dough_g: float, parts: int, rerolls: int) -> tuple[Roll, ...]:
-        """All rolls of so much dough. Dough beyond a board a part is rolled as further boards of the first roll."""
-        if not self.patterns or dough_g <= 0:
-            return ()
-        full = self.patterns[-1]
-        # Whole boards first: a sheet as large as the board is the densest there is.
-        boards = max(0, int(dough_g / (full.area_mm2 * self.per_mm2)) - max(1, parts))
-        rest = dough_g - boards * full.count * self.piece_g
-        extra = 1 if boards and full.area_mm2 * self.per_mm2 > full.count * self.piece_g else 0
-        first, again = self._best(rest, parts, rerolls + extra)
-        return (
-            *(self.roll(full, 0) for _ in range(boards)),
-            *(self.roll(self.patterns[index], 0) for index in first),
-            *(self.roll(self.patterns[index], turn + 1) for turn, index in enumerate(again)),
-        )
-
-    def _fit(self, dough_g: float) -> int:
-        """Index of the best pattern that much dough allows, or -1."""
-        return bisect_right(self._areas, dough_g / self.per_mm2 * (1 + 1e-9)) - 1
-
-    def _best(self, dough_g: float, parts: int, rerolls: int) -> tuple[list[int], list[int]]:
-        """Pattern indices of the first rolls (one a part) and of the re-rolled scraps that give most in all."""
-        top = self._fit(dough_g / parts)
-        best: tuple[int, list[int], list[int]] = (0, [], self._scraps(dough_g, rerolls) if parts > 1 else [])
-        for index in range(top, -1, -1):
-            first = self.patterns[index].count * parts
-            again = self._scraps(dough_g - first * self.piece_g, rerolls)
-            total = first + sum(self.patterns[i].count for i in again)
-            if total > best[0]:
-                best = (total, [index] * parts, again)
-            if best[0] >= int(dough_g / self.piece_g + 1e-9):
-                break
-        return best[1], best[2]
-
-    def _scraps(self, dough_g: float, rolls: int) -> list[int]:
-        """Pattern indices, roll by roll, that give the most from `dough_g` in at most `rolls` rolls.
-
-        Exact search with the obvious bound: no plan beats the dough's mass over a piece's. Ties go to more early.
-        """
-
-        @cache
-        def best(pieces_cut: int, left: int) -> tuple[int, tuple[int, ...]]:
-            available = dough_g - pieces_cut * self.piece_g
-            top = self._fit(available)
-            if left == 0 or top < 0:
-                return 0, ()
-            if left == 1:
-                return self.patterns[top].count, (top,)
-            ceiling = int(available / self.piece_g + 1e-9)
-            found: tuple[int, tuple[int, ...]] = (0, ())
-            for index in range(top, -1, -1):
-                count = self.patterns[index].count
-                more, chosen = best(pieces_cut + count, left - 1)
-                if count + more > found[0]:
-                    found = count + more, (index, *chosen)
-                if found[0] == ceiling:
-                    break
-            return found
-
-        return list(best(0, rolls)[1])
-
-    def roll(self, pattern: Pattern, again: int) -> Roll:
-        """The pattern as a roll."""
-        return Roll(
-            count=pattern.count, sheet_width_mm=pattern.width_mm, sheet_length_mm=pattern.length_mm, rows=pattern.rows,
-            per_row=pattern.per_row, dough_g=pattern.area_mm2 * self.per_mm2, cutter_mm=self.width_mm, again=again,
-            density_ratio=pattern.count * self.piece_mm2 / pattern.area_mm2 / HEXAGONAL_DENSITY,
+    def small_pieces(self, small: CutoutForm, pieces: Pieces) -> Pieces:
+        return pieces.model_copy(
+            update={
+                "count": pieces.small_count, "mass_g": pieces.small_g, "raw_diameter_mm": small.cutter_mm, "small_count": 0,
+                "outline": small.ring(small.cutter_mm) if pieces.outline else (), "rolls": (), "leftover_g": 0.0, "statement": "",
+            }
         )  # fmt: skip
+
+    def for_count(self, form: CutoutForm, wanted: Wanted) -> CutoutForm:
+        def sized(width_mm: float) -> CutoutForm:
+            return form.but(cutter_mm=width_mm)
+
+        def gives(width_mm: float) -> int:
+            return cut(wanted.dough_g, sized(width_mm), wanted.density_g_ml).count
+
+        return sized(largest_for(wanted.count, gives))
+
+    def sized(self, form: CutoutForm, piece_g: float, factor: float) -> CutoutForm:
+        return form.model_copy(update={"cutter_mm": form.cutter_mm * factor**0.5})
+
+    def guides(self, form: CutoutForm, pieces: Pieces, sliced: SlicedLog | None) -> tuple[Guide, ...]:
+        return tuple(_rolling(form, roll, index) for index, roll in enumerate(pieces.rolls))
+
+    def dividing_s(self, form: CutoutForm, pace: Pace, chilled: bool) -> float:
+        return 60.0 if chilled else 0.0
+
+
+def _rolling(form: CutoutForm, roll: Roll, index: int) -> Guide:
+    marks = sheet_edge(roll.sheet_width_mm, roll.sheet_length_mm)
+    for width_mm, spots in (
+        (roll.cutter_mm, pattern_of(form, roll)),
+        (roll.also_mm or 0.0, also_pattern_of(form, roll)),
+    ):
+        for spot in spots:
+            if form.cutter is Cutter.ROUND:
+                marks.append(RoundMark(ink=Ink.CUT, x_mm=spot.x_mm, y_mm=spot.y_mm, diameter_mm=width_mm))
+            else:
+                marks.append(
+                    RingMark(ink=Ink.CUT, points=moved(form.ring(width_mm), spot.x_mm, spot.y_mm, spot.turned))
+                )
+    again = "Scraps, rolled again" if roll.again == 1 else f"Scraps, rolled {roll.again} times again"
+    what = again if roll.again else "First roll"
+    cutter = f" with the {roll.cutter_mm:.0f} mm cutter" if form.small_mm else ""
+    cutter += f" and {roll.also_count} with the {roll.also_mm:.0f} mm one" if roll.also_mm else ""
+    tougher = " Rest the scraps ten minutes first; each roll is tougher." if roll.again else ""
+    return Guide(
+        id=f"roll-{index + 1}", title=f"Sheet {index + 1}", width_mm=roll.sheet_width_mm, height_mm=roll.sheet_length_mm,
+        marks=tuple(marks),
+        saying=f"{what}: {roll.dough_g:.0f} g of dough at {form.thickness_mm:g} mm rolls to {roll.sheet_width_mm:.0f} × {roll.sheet_length_mm:.0f} mm, "
+        f"{roll.count} cut{cutter}.{tougher}",
+    )  # fmt: skip

@@ -4,7 +4,7 @@ import math
 from enum import StrEnum
 from functools import cache, lru_cache
 
-from ..geometry import Ring, centred, circle, grown, rectangle
+from ..base import Ring, centred, circle, grown, rectangle
 
 FINGER_ASPECT = 3.0  # a finger is three times as long as wide
 

@@ -14,15 +14,23 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
-import numpy as np
-
-from ..geometry import Ring, area_mm2, circle, grown, size_mm
+from ..base import Ring, area_mm2, circle, grown, size_mm
 
 CUT_GAP_MM = 2.0
+
+
 RAGGED_RIM_MM = 4.0
+
+
 BOARD_MM = (420.0, 320.0)
+
+
 HEXAGONAL_DENSITY = math.pi / math.sqrt(12)
+
+
 GRID_SHARE = 1 / 40  # of the shape's longer side: the search's step
+
+
 WAYS_KEPT = 3
 
 
@@ -100,7 +108,9 @@ def lattices(ring: Ring) -> tuple[Lattice, ...]:
     width, depth = size_mm(ring)
     if area_mm2(ring) > 0.999 * width * depth:  # a rectangle: straight rows are as dense as can be
         return (Lattice((Spot(0.0, 0.0),), width + CUT_GAP_MM, 0.0, depth + CUT_GAP_MM),)
-    overlap = _Overlap(ring)
+    from .overlap import Overlap  # with its arrays, when something is first nested
+
+    overlap = Overlap(ring)
     single = overlap.first_free(False, 0, 1)
     rows: list[tuple[tuple[Spot, ...], int]] = [((Spot(0.0, 0.0),), single)]
     # Every second one turned round, set up or down against its neighbour by v, as close as it will go.
@@ -159,83 +169,6 @@ def _smallest(allowed: Callable[[float], bool]) -> float:
         middle = (low + high) / 2
         low, high = (low, middle) if allowed(middle) else (middle, high)
     return high
-
-
-class _Overlap:
-    """For every offset of whole steps: does the shape touch a copy of itself, upright or turned, there?
-
-    Everything here is in steps of `unit_mm`.
-    """
-
-    def __init__(self, ring: Ring) -> None:
-        import shapely
-
-        self.unit_mm = max(size_mm(ring)) * GRID_SHARE
-        shape = shapely.Polygon(grown(ring, CUT_GAP_MM / 2)).simplify(0.15)
-        shape = shapely.affinity.scale(shape, 1 / self.unit_mm, 1 / self.unit_mm, origin=(0, 0))
-        turned = shapely.affinity.rotate(shape, 180, origin=(0, 0))
-        x0, y0, x1, y1 = shape.bounds
-        self.width, self.depth = math.ceil(x1 - x0) + 1, math.ceil(y1 - y0) + 1
-        xs, ys = np.arange(-self.width, self.width + 1), np.arange(-self.depth, self.depth + 1)
-        self._maps = {False: _touches(shape, shape, xs, ys), True: _touches(shape, turned, xs, ys)}
-
-    def hits(self, turned: Any, dx: Any, dy: Any) -> Any:
-        """Whether a copy at the offset(s) overlaps; `turned` says if one of the two is upside down."""
-        dx, dy = np.asarray(dx), np.asarray(dy)
-        inside = (np.abs(dx) <= self.width) & (np.abs(dy) <= self.depth)
-        column = np.clip(dx + self.width, 0, 2 * self.width)
-        line = np.clip(dy + self.depth, 0, 2 * self.depth)
-        return inside & self._maps[bool(turned)][line, column]
-
-    def first_free(self, turned: bool, dy: int, start: int, mirrored: bool = False) -> int:
-        """The smallest step along at which the copy, and any further along, is free; `mirrored` looks to the left."""
-        dx = np.arange(start, self.width + 1)
-        blocked = self.hits(turned, -dx if mirrored else dx, np.full_like(dx, dy))
-        return int(dx[blocked][-1]) + 1 if blocked.any() else start
-
-    def next_row(self, row: tuple[Spot, ...], period: int) -> tuple[float, float]:
-        """The step to the next row with the smallest distance down, the same row moved along."""
-        repeats = np.arange(-(2 * self.width) // period - 2, (2 * self.width) // period + 3) * period
-        along = np.arange(0, period)
-        down = np.arange(1, 2 * self.depth + 1)
-        blocked = np.zeros((len(down), len(along)), dtype=bool)
-        for a in row:
-            for b in row:
-                dx = along[None, :, None] + round(b.x_mm - a.x_mm) + repeats[None, None, :]
-                dy = down[:, None, None] + round(b.y_mm - a.y_mm) + np.zeros_like(dx)
-                # Seen from a turned shape every offset is mirrored.
-                sign = -1 if a.turned else 1
-                blocked |= self.hits(a.turned != b.turned, sign * dx, sign * dy).any(axis=2)
-        # The first row down from which on nothing is blocked any more, for each step along.
-        last = np.where(blocked.any(axis=0), len(down) - blocked[::-1].argmax(axis=0), 0)
-        best = int(last.argmin())
-        return float(along[best]), float(down[min(int(last[best]), len(down) - 1)])
-
-
-def _touches(shape: Any, other: Any, xs: Any, ys: Any) -> Any:
-    """Overlap of `shape` with `other` moved by every (x, y), shape (len(ys), len(xs)): outlines that only meet at a
-    rim are free."""
-    import shapely
-
-    points = shapely.get_coordinates(other)[:-1]
-    dx, dy = np.meshgrid(xs, ys)
-    offsets = np.stack([dx.ravel(), dy.ravel()], axis=1)
-    # A cheap first look with the boxes; the true outlines only where those meet.
-    x0, y0, x1, y1 = shape.bounds
-    ox0, oy0, ox1, oy1 = other.bounds
-    near = (
-        (offsets[:, 0] + ox0 < x1)
-        & (offsets[:, 0] + ox1 > x0)
-        & (offsets[:, 1] + oy0 < y1)
-        & (offsets[:, 1] + oy1 > y0)
-    )
-    hit = np.zeros(len(offsets), dtype=bool)
-    which = np.flatnonzero(near)
-    moved = shapely.polygons(points[None, :, :] + offsets[which][:, None, :])
-    inner = shape.buffer(-0.02)
-    shapely.prepare(inner)
-    hit[which] = shapely.intersects(inner, moved)
-    return hit.reshape(dx.shape)
 
 
 def density_ratio(pattern: Pattern, ring: Ring) -> float:

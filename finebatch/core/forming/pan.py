@@ -6,8 +6,13 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..geometry import Ring, rectangle
-from ..value import Value
+from ..bakemodel import Shape
+from ..bakemodel import pan as pan_shape
+from ..base import Guide, Ink, Mark, Problem, Ring, RingMark, RoundMark, Value, ask, moved, rectangle, refusal, stop
+from ..dough import Style
+from ..kitchen import Tray
+from .pieces import Pieces
+from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays
 
 
 class PanShape(StrEnum):
@@ -63,7 +68,11 @@ class Pressed(Value):
 
 
 def press(dough_g: float, form: PanForm, density_g_ml: float) -> Pressed:
-    """Volume over floor gives the thickness; the edge band is what is not cut into pieces. ValueError without dough."""
+    """Volume over floor gives the thickness; the edge band is what is not cut into pieces. ValueError without dough.
+
+    >>> round(press(600, PanForm(width_mm=200), 1.25).thickness_mm)
+    12
+    """
     if dough_g <= 0:
         raise ValueError("dough must weigh something")
     thickness = dough_g / form.pans / density_g_ml * 1000 / form.area_mm2
@@ -122,3 +131,91 @@ def grid_for(form: PanForm, count: int) -> PanForm:
 
     across, along = min(grids, key=uneven)
     return form.model_copy(update={"across": across, "along": along})
+
+
+THICKNESS_MM = (4.0, 35.0)
+
+
+class Pressing(Forming[PanForm]):
+    """Dough pressed into pans, cut hot."""
+
+    form = PanForm
+    families = ("pressed_pan_shortbread",)
+    verb = "Press"
+    step = "form_pressed_pan"
+    shaped_whole = True
+    freezes = False
+    leftover_is = "trimmed edges"
+    size_is = "width_mm"
+    portions_exact = True
+    held_by_walls = True
+
+    def piece_mass_g(self, form: PanForm, dough_g: float, density_g_ml: float) -> float:
+        return press(dough_g, form, density_g_ml).piece_g
+
+    def raw_shape(self, form: PanForm, mass_g: float, density_g_ml: float) -> Shape:
+        """A pan bakes as a whole, whatever is cut from it."""
+        inner = (form.width_mm - 2 * form.edge_mm) * (form.depth_mm - 2 * form.edge_mm)
+        inner *= math.pi / 4 if form.shape is PanShape.ROUND else 1.0
+        thickness = mass_g * form.pieces_each / density_g_ml * 1000 / max(inner, 1.0)
+        return pan_shape(form.area_mm2 / 100, thickness, density_g_ml * 1000)
+
+    def raw_width_mm(self, form: PanForm, shape: Shape) -> float:
+        return form.width_mm
+
+    def pieces(
+        self, form: PanForm, dough_g: float, density_g_ml: float, style: Style, tray: Tray
+    ) -> tuple[Pieces | None, list[Problem]]:
+        pressed = press(dough_g, form, density_g_ml)
+        if pressed.piece_g <= 0 or pressed.piece_width_mm <= 0:
+            return None, [stop("form.edge_mm", "The trimmed edge takes the whole pan. Make it narrower.")]
+        problems = []
+        if not THICKNESS_MM[0] <= pressed.thickness_mm <= THICKNESS_MM[1]:
+            message = f"The dough lies {pressed.thickness_mm:.0f} mm thick; 8 to 20 mm bakes evenly. Take a {'larger' if pressed.thickness_mm > 20 else 'smaller'} pan."
+            problems.append(ask("form.width_mm", message))
+        wedge = form.shape is PanShape.ROUND
+        return Pieces(
+            count=pressed.count, mass_g=pressed.piece_g, raw_diameter_mm=form.width_mm, raw_height_mm=pressed.thickness_mm,
+            leftover_g=pressed.edges_g,
+            statement=f"Pressed {pressed.thickness_mm:.0f} mm thick, pricked all over, cut hot in {form.pieces_each} "
+            + (f"wedges, {pressed.piece_width_mm:.0f} mm at the rim." if wedge else f"pieces of {pressed.piece_width_mm:.0f} × {pressed.piece_length_mm:.0f} mm."),
+        ), problems  # fmt: skip
+
+    def for_count(self, form: PanForm, wanted: Wanted) -> PanForm:
+        try:
+            return grid_for(form, wanted.count)
+        except ValueError as error:
+            raise refusal("wish", f"That cannot be cut: {error}.") from error
+
+    def sized(self, form: PanForm, piece_g: float, factor: float) -> PanForm:
+        """The dough stays: a smaller pan is a thicker one."""
+        return form.model_copy(
+            update={"width_mm": form.width_mm * factor**-0.5, "length_mm": form.length_mm * factor**-0.5}
+        )
+
+    def whole(self, form: PanForm, pieces: Pieces, tray: Tray) -> WholeTrays | None:
+        pan = Tray(
+            id="pan", name="Pan", width_mm=max(60.0, form.width_mm), depth_mm=max(60.0, form.depth_mm), kind=tray.kind,
+            count=form.pans, rim_mm=30.0,
+        )  # fmt: skip
+        loads = (form.pieces_each,) * form.pans
+        return WholeTrays(tray=pan, width_mm=form.width_mm, depth_mm=form.depth_mm, loads=loads)
+
+    def guides(self, form: PanForm, pieces: Pieces, sliced: SlicedLog | None) -> tuple[Guide, ...]:
+        width, depth = form.width_mm, form.depth_mm
+        marks: list[Mark] = []
+        if form.shape is PanShape.ROUND:
+            marks.append(RoundMark(ink=Ink.EDGE, x_mm=width / 2, y_mm=depth / 2, diameter_mm=width))
+        else:
+            marks.append(RingMark(ink=Ink.EDGE, points=moved(rectangle(width, depth), width / 2, depth / 2)))
+        marks += [RingMark(ink=Ink.CUT, points=moved(ring, width / 2, depth / 2)) for ring in cuts_of(form)]
+        saying = f"Cut in {form.pieces_each} straight from the oven, while it is hot and soft."
+        return (
+            Guide(id="pan", title="Cutting plan", width_mm=width, height_mm=depth, marks=tuple(marks), saying=saying),
+        )
+
+    def hot_s(self, form: PanForm, pieces: int, pace: Pace) -> float:
+        return pace("cut_pan")
+
+    def own_trays(self, form: PanForm) -> int:
+        return form.pans

@@ -1,21 +1,41 @@
 """What every form gives: raw pieces of one size, and what is left of the dough."""
 
-from typing import Annotated
+from ..base import Ring, Value
 
-from pydantic import Field
 
-from ..geometry import Ring
-from ..value import Value
-from .ball import BallForm
-from .batter import BatterForm
-from .block import BlockForm
-from .cutout import CutoutForm, Roll
-from .log import LogForm
-from .pan import PanForm
-from .rope import RopeForm
-from .rusk import RuskForm
-from .scoop import ScoopForm
-from .sheet import ScoredSheet, SheetForm
+class Roll(Value):
+    """One rolling: the rectangle to roll to and the shapes cut from it, `rows` of `per_row`; `again` counts how often
+    the dough has been rolled before, `density_ratio` compares with rounds packed without end (1 = as dense)."""
+
+    count: int
+    sheet_width_mm: float
+    sheet_length_mm: float
+    rows: int
+    per_row: int
+    dough_g: float
+    cutter_mm: float
+    again: int = 0
+    density_ratio: float = 0.0
+    also_mm: float | None = None  # a second cutter's shapes on the same sheet, from `also_from_mm` down
+    also_count: int = 0
+    also_rows: int = 0
+    also_per_row: int = 0
+    also_from_mm: float = 0.0
+
+
+class ScoredSheet(Value):
+    """One tray's sheet: `across` by `along` pieces, and the rectangle to roll to, ragged rim included."""
+
+    across: int
+    along: int
+    width_mm: float
+    length_mm: float
+    dough_g: float
+
+    @property
+    def count(self) -> int:
+        """Pieces scored."""
+        return self.across * self.along
 
 
 class Pieces(Value):
@@ -38,9 +58,3 @@ class Pieces(Value):
     sheets: tuple[ScoredSheet, ...] = ()
     strand_mm: float | None = None
     statement: str = ""
-
-
-AnyForm = (
-    ScoopForm | BallForm | BlockForm | BatterForm | CutoutForm | SheetForm | PanForm | LogForm | RopeForm | RuskForm
-)
-Form = Annotated[AnyForm, Field(discriminator="kind")]

@@ -6,7 +6,14 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..value import Value
+from ..bakemodel import Shape
+from ..bakemodel import rope as rope_shape
+from ..base import Problem, Value, refusal
+from ..dough import Style
+from ..kitchen import Tray
+from .pieces import Pieces
+from .portioning import one_piece, portioned
+from .protocol import Forming, Wanted, Widening
 
 
 class Figure(StrEnum):
@@ -29,7 +36,11 @@ class RopeForm(Value):
 
 
 def rope_mass_g(form: RopeForm, density_g_ml: float) -> float:
-    """A cylinder's volume times the density."""
+    """A cylinder's volume times the density.
+
+    >>> round(rope_mass_g(RopeForm(rope_mm=12, length_mm=160), 1.2), 1)
+    21.7
+    """
     return math.pi / 4 * form.rope_mm**2 * form.length_mm / 1000 * density_g_ml
 
 
@@ -39,6 +50,9 @@ def across_mm(form: RopeForm) -> float:
     Ring: the circle of the rope's middle line plus its thickness. Coil: a disc of the rope's own area, nine tenths
     filled. Twist: the rope doubled and turned, 0.85 of half its length. Knot and crossed loop: a third of the rope and
     its thickness, measured on paper.
+
+    >>> round(across_mm(RopeForm(figure=Figure.RING, rope_mm=12, length_mm=160)))
+    63
     """
     d, length = form.rope_mm, form.length_mm
     if form.figure is Figure.RING:
@@ -48,3 +62,45 @@ def across_mm(form: RopeForm) -> float:
     if form.figure is Figure.TWIST:
         return 0.85 * length / 2 + d
     return length / 3 + d
+
+
+class Laying(Forming[RopeForm]):
+    """Figures laid of rope."""
+
+    form = RopeForm
+    families = ("rope_shaped",)
+    verb = "Shape"
+    step = "form_rope_shape"
+    size_is = "length_mm"
+    widened_by = Widening(field="length_mm", least=40, most=800)
+
+    def piece_mass_g(self, form: RopeForm, dough_g: float, density_g_ml: float) -> float:
+        return rope_mass_g(form, density_g_ml)
+
+    def raw_shape(self, form: RopeForm, mass_g: float, density_g_ml: float) -> Shape:
+        """A rope flows to both sides."""
+        return rope_shape(mass_g, form.length_mm, density_g_ml * 1000)
+
+    def raw_width_mm(self, form: RopeForm, shape: Shape) -> float:
+        return across_mm(form)
+
+    def pieces(
+        self, form: RopeForm, dough_g: float, density_g_ml: float, style: Style, tray: Tray
+    ) -> tuple[Pieces | None, list[Problem]]:
+        mass_g = self.piece_mass_g(form, dough_g, density_g_ml)
+        shape = self.raw_shape(form, mass_g, density_g_ml)
+        statement = f"Each from a rope {form.rope_mm:.0f} mm thick and {form.length_mm:.0f} mm long."
+        one = one_piece(mass_g, across_mm(form), shape.height_mm).but(strand_mm=form.rope_mm, statement=statement)
+        return portioned(one, dough_g, style, self.size_field(form))
+
+    def for_count(self, form: RopeForm, wanted: Wanted) -> RopeForm:
+        length_mm = form.length_mm * wanted.dough_g / wanted.count / rope_mass_g(form, wanted.density_g_ml)
+        if not 40 <= length_mm <= 800:
+            message = (
+                f"{wanted.count} cookies would need ropes {length_mm:.0f} mm long; change the rope's thickness first."
+            )
+            raise refusal("wish", message)
+        return form.but(length_mm=length_mm)
+
+    def sized(self, form: RopeForm, piece_g: float, factor: float) -> RopeForm:
+        return form.model_copy(update={"length_mm": form.length_mm * factor})

@@ -6,8 +6,15 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..value import Value
+from ..bakemodel import Shape
+from ..bakemodel import log as log_shape
+from ..base import Guide, Problem, Value, ask, rectangle, refusal, stop
+from ..dough import Style
+from ..kitchen import Tray
 from .log import HEEL_MM
+from .pieces import Pieces
+from .protocol import Forming, Lying, SlicedLog, Wanted, Widening
+from .slicing_rule import slicing_rule
 
 
 class Cooling(StrEnum):
@@ -43,7 +50,13 @@ class RuskCut(Value):
 
 def slice_rusk(form: RuskForm, baked_width_mm: float, baked_length_mm: float) -> RuskCut:
     """Slices of a baked log. Cut at an angle, each takes slice/cos(angle) of the log's length, is width/cos(angle)
-    long, and the slanted ends lose width·tan(angle) beside the two rounded heels."""
+    long, and the slanted ends lose width·tan(angle) beside the two rounded heels.
+
+    >>> slice_rusk(RuskForm(logs=2, slice_mm=15, angle_deg=0), 90, 270).count
+    34
+    >>> slice_rusk(RuskForm(logs=2, slice_mm=15, angle_deg=30), 90, 270).count
+    22
+    """
     angle = math.radians(form.angle_deg)
     usable = baked_length_mm - 2 * HEEL_MM - baked_width_mm * math.tan(angle)
     step = form.slice_mm / math.cos(angle)
@@ -61,3 +74,70 @@ def slice_for_rusks(form: RuskForm, baked_width_mm: float, baked_length_mm: floa
     if usable <= 0:
         raise ValueError("the log is shorter than its two ends: make it longer, or cut it straighter")
     return usable / math.ceil(count / form.logs) * math.cos(angle)
+
+
+class TwiceBaking(Forming[RuskForm]):
+    """Logs baked whole, then sliced and dried."""
+
+    form = RuskForm
+    families = ("twice_baked_butter", "twice_baked_lean")
+    verb = "Shape"
+    step = "form_log_shape"
+    leftover_is = "in the heels"
+    size_is = "length_mm"
+    widened_by = Widening(field="log_mm", least=25, most=150)
+
+    def piece_mass_g(self, form: RuskForm, dough_g: float, density_g_ml: float) -> float:
+        return dough_g / form.logs
+
+    def raw_shape(self, form: RuskForm, mass_g: float, density_g_ml: float) -> Shape:
+        return log_shape(mass_g, form.log_mm, form.length_mm, density_g_ml * 1000)
+
+    def pieces(
+        self, form: RuskForm, dough_g: float, density_g_ml: float, style: Style, tray: Tray
+    ) -> tuple[Pieces | None, list[Problem]]:
+        mass = dough_g / form.logs
+        shape = self.raw_shape(form, mass, density_g_ml)
+        longest = max(tray.width_mm, tray.depth_mm)
+        if form.length_mm > longest:
+            message = f"A log of {form.length_mm:.0f} mm is longer than the {tray.name.lower()} ({longest:.0f} mm). Make it shorter, or make more logs."
+            return None, [stop("form.length_mm", message)]
+        problems = []
+        if not 8 <= shape.height_mm <= 60:
+            message = f"The logs would be {shape.height_mm:.0f} mm high; 15 to 35 mm is usual. Change their number, length or width."
+            problems.append(ask("form.log_mm", message))
+        return Pieces(
+            count=form.logs, mass_g=mass, raw_diameter_mm=form.log_mm, raw_height_mm=shape.height_mm, leftover_g=0.0,
+            outline=rectangle(form.log_mm, form.length_mm),
+        ), problems  # fmt: skip
+
+    def for_count(self, form: RuskForm, wanted: Wanted) -> RuskForm:
+        if wanted.baked_log_mm is None:
+            raise refusal("wish", "The logs cannot be baked yet: answer the questions first.")
+        try:
+            slice_mm = slice_for_rusks(form, *wanted.baked_log_mm, wanted.count)
+        except ValueError as error:
+            raise refusal("wish", f"That cannot be sliced: {error}.") from error
+        if not 5 <= slice_mm <= 40:
+            message = f"{wanted.count} slices would be {slice_mm:.1f} mm thick; 5 to 40 mm can be sliced. Change the logs first."
+            raise refusal("wish", message)
+        return form.but(slice_mm=slice_mm)
+
+    def sized(self, form: RuskForm, piece_g: float, factor: float) -> RuskForm:
+        return form.model_copy(update={"log_mm": form.log_mm * factor})
+
+    def sliced(self, form: RuskForm) -> RuskForm | None:
+        return form
+
+    def lying(self, form: RuskForm) -> Lying | None:
+        return Lying(width_mm=form.log_mm, length_mm=form.length_mm, count=form.logs, unit="log")
+
+    def guides(self, form: RuskForm, pieces: Pieces, sliced: SlicedLog | None) -> tuple[Guide, ...]:
+        if sliced is None:
+            return ()
+        width, across = sliced.width_mm, sliced.across_mm
+        slant = (across**2 - width**2) ** 0.5 if across > width else 0.0
+        step = form.slice_mm * across / width
+        cuts = [HEEL_MM + i * step for i in range(sliced.each_log + 1)]
+        saying = f"The baked log, about {sliced.length_mm:.0f} × {width:.0f} mm: {sliced.each_log} slices of {form.slice_mm:g} mm at {form.angle_deg:.0f}°. {sliced.slicing}"
+        return (slicing_rule("rusk", "Slicing rule", saying, sliced.length_mm, cuts, slant, width),)

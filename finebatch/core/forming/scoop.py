@@ -5,15 +5,20 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..facts import rows
-from ..value import Value
+from ..bakemodel import Shape, mound
+from ..base import Problem, Value, rows
+from ..dough import Style
+from ..kitchen import Tray
+from .pieces import Pieces
+from .portioning import one_piece, portioned
+from .protocol import Forming, Wanted, Widening
 
 
 class ScoopForm(Value):
     """Scooped drop cookies: by weight, or by the number stamped on a scoop (portions to a US quart)."""
 
     kind: Literal["scoop"] = "scoop"
-    portion_g: float = Field(default=30.0, gt=0, le=5000)
+    portion_g: float = Field(default=30.0, ge=0.5, le=5000)
     scoop_no: int | None = Field(default=None, ge=4, le=120)
 
 
@@ -31,16 +36,50 @@ def portion_mass_g(form: ScoopForm, density_g_ml: float) -> float:
     """Grams of one portion: as weighed, or the scoop's volume times the dough's density.
 
     Numbers not in the table hold a US quart (946.353 ml) divided by the number.
+
+    >>> portion_mass_g(ScoopForm(portion_g=35), 1.1)
+    35.0
+    >>> round(portion_mass_g(ScoopForm(scoop_no=40), 1.1), 1)
+    26.1
     """
     if form.scoop_no is None:
         return form.portion_g
     return scoop_sizes_ml().get(form.scoop_no, 946.353 / form.scoop_no) * density_g_ml
 
 
-def scoop(dough_g: float, portion_g: float) -> tuple[int, float]:
-    """Whole portions in the dough and the grams left over; ValueError unless both are more than nothing."""
-    if dough_g <= 0 or portion_g <= 0:
-        raise ValueError("dough and portion must weigh something")
-    # A hair of tolerance, so that 24 portions of a dough cut in 24 are not counted as 23.
-    count = int(dough_g / portion_g + 1e-9)
-    return count, max(0.0, dough_g - count * portion_g)
+class Scooping(Forming[ScoopForm]):
+    """Scooped drop cookies."""
+
+    form = ScoopForm
+    families = ("drop_chewy", "drop_crisp", "drop_cakey", "drop_lacy", "giant_thick", "rolled_ball")
+    verb = "Scoop"
+    step = "form_scoop"
+    size_is = "portion_g"
+    widened_by = Widening(field="portion_g", least=3, most=400)
+    judged_by_portion = True
+    warmed_by_hands = False
+
+    def size_field(self, form: ScoopForm) -> str:
+        return "form.portion_g" if form.scoop_no is None else "form.scoop_no"
+
+    def piece_mass_g(self, form: ScoopForm, dough_g: float, density_g_ml: float) -> float:
+        return portion_mass_g(form, density_g_ml)
+
+    def raw_shape(self, form: ScoopForm, mass_g: float, density_g_ml: float) -> Shape:
+        return mound(mass_g, density_g_ml * 1000)
+
+    def pieces(
+        self, form: ScoopForm, dough_g: float, density_g_ml: float, style: Style, tray: Tray
+    ) -> tuple[Pieces | None, list[Problem]]:
+        mass_g = self.piece_mass_g(form, dough_g, density_g_ml)
+        shape = self.raw_shape(form, mass_g, density_g_ml)
+        return portioned(one_piece(mass_g, shape.diameter_mm, shape.height_mm), dough_g, style, self.size_field(form))
+
+    def for_count(self, form: ScoopForm, wanted: Wanted) -> ScoopForm:
+        return form.but(portion_g=wanted.dough_g / wanted.count, scoop_no=None)
+
+    def sized(self, form: ScoopForm, piece_g: float, factor: float) -> ScoopForm:
+        return form.model_copy(update={"portion_g": piece_g * factor, "scoop_no": None})
+
+    def widened(self, form: ScoopForm, size: float) -> ScoopForm:
+        return form.but(portion_g=size, scoop_no=None)

@@ -1,14 +1,18 @@
 """A thin sheet rolled for the tray, scored before the bake and broken apart after."""
 
-import math
 from typing import Literal
 
 from pydantic import Field
 
-from ..value import Value
+from ..bakemodel import Shape, disc
+from ..base import Guide, Ink, LineMark, Problem, Value, rectangle, stop
+from ..dough import Style
+from ..kitchen import Tray
 from .nesting import RAGGED_RIM_MM
-
-WORTH_A_LOAD = 1 / 6  # of a full tray: fewer pieces than that are not rolled and baked for themselves
+from .pieces import Pieces, ScoredSheet
+from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays
+from .rolled import equal_round_mm, largest_for, sheet_edge
+from .scoring import score
 
 
 class SheetForm(Value):
@@ -22,74 +26,87 @@ class SheetForm(Value):
     rerolls: int = Field(default=1, ge=0, le=3)
 
 
-class ScoredSheet(Value):
-    """One tray's sheet: `across` by `along` pieces, and the rectangle to roll to, ragged rim included."""
+class Scoring(Forming[SheetForm]):
+    """Sheets scored before the bake, broken apart after."""
 
-    across: int
-    along: int
-    width_mm: float
-    length_mm: float
-    dough_g: float
+    form = SheetForm
+    families = ("thin_cracker_sheet",)
+    verb = "Roll and score"
+    step = "form_cracker_sheet"
+    shaped_whole = True
+    chilled_as = "flat discs"
+    tempers_as = "cutout_butter"
+    freezes = False
+    leftover_is = "trimmings after the last roll"
+    size_is = "piece_width_mm"
+    portions_exact = True
+    outline_spreads = False
 
-    @property
-    def count(self) -> int:
-        """Pieces scored."""
-        return self.across * self.along
+    def piece_mass_g(self, form: SheetForm, dough_g: float, density_g_ml: float) -> float:
+        return form.piece_width_mm * form.piece_length_mm * form.thickness_mm / 1000 * density_g_ml
+
+    def raw_shape(self, form: SheetForm, mass_g: float, density_g_ml: float) -> Shape:
+        """A piece bakes like the round of its own area."""
+        return disc(equal_round_mm(form.piece_width_mm * form.piece_length_mm), form.thickness_mm, density_g_ml * 1000)
+
+    def raw_width_mm(self, form: SheetForm, shape: Shape) -> float:
+        return form.piece_width_mm
+
+    def pieces(
+        self, form: SheetForm, dough_g: float, density_g_ml: float, style: Style, tray: Tray
+    ) -> tuple[Pieces | None, list[Problem]]:
+        scored = score(dough_g, form, density_g_ml, (tray.width_mm, tray.depth_mm))
+        if not scored.count:
+            message = f"Not one piece of {form.piece_width_mm:.0f} × {form.piece_length_mm:.0f} mm comes out: the tray or the dough is too small. Score smaller pieces, or roll thinner."
+            return None, [stop("form.piece_width_mm", message)]
+        return Pieces(
+            count=scored.count, mass_g=scored.piece_g, raw_diameter_mm=form.piece_width_mm, raw_height_mm=form.thickness_mm,
+            leftover_g=scored.trimmings_g, sheets=scored.sheets, outline=rectangle(form.piece_width_mm, form.piece_length_mm),
+            statement=f"{len(scored.sheets)} sheet{'s' if len(scored.sheets) > 1 else ''} for the {tray.name.lower()}; re-cut along the scores straight from the oven.",
+        ), []  # fmt: skip
+
+    def for_count(self, form: SheetForm, wanted: Wanted) -> SheetForm:
+        aspect = form.piece_length_mm / form.piece_width_mm
+        tray_mm = (wanted.tray.width_mm, wanted.tray.depth_mm)
+
+        def sized(width_mm: float) -> SheetForm:
+            return form.but(piece_width_mm=width_mm, piece_length_mm=width_mm * aspect)
+
+        def gives(width_mm: float) -> int:
+            return score(wanted.dough_g, sized(width_mm), wanted.density_g_ml, tray_mm).count
+
+        return sized(largest_for(wanted.count, gives))
+
+    def sized(self, form: SheetForm, piece_g: float, factor: float) -> SheetForm:
+        side = factor**0.5
+        update = {"piece_width_mm": form.piece_width_mm * side, "piece_length_mm": form.piece_length_mm * side}
+        return form.model_copy(update=update)
+
+    def whole(self, form: SheetForm, pieces: Pieces, tray: Tray) -> WholeTrays | None:
+        first = pieces.sheets[0]
+        loads = tuple(sheet.count for sheet in pieces.sheets)
+        return WholeTrays(tray=tray, width_mm=first.width_mm, depth_mm=first.length_mm, loads=loads)
+
+    def guides(self, form: SheetForm, pieces: Pieces, sliced: SlicedLog | None) -> tuple[Guide, ...]:
+        return tuple(_scores(form, sheet, index) for index, sheet in enumerate(pieces.sheets))
+
+    def dividing_s(self, form: SheetForm, pace: Pace, chilled: bool) -> float:
+        return 60.0 if chilled else 0.0
+
+    def hot_s(self, form: SheetForm, pieces: int, pace: Pace) -> float:
+        return pace("hot_window_recut_sheet")
 
 
-class Scored(Value):
-    """`count * piece_g + trimmings_g` is the dough's mass."""
-
-    count: int
-    piece_g: float
-    trimmings_g: float
-    sheets: tuple[ScoredSheet, ...]
-
-
-def score(dough_g: float, form: SheetForm, density_g_ml: float, tray_mm: tuple[float, float]) -> Scored:
-    """Sheets no larger than the tray, each the grid with most pieces for the dough there is. ValueError without dough.
-
-    The rim is trimmed before the bake; those strips are gathered and rolled again.
-    """
-    if dough_g <= 0:
-        raise ValueError("dough must weigh something")
-    per_mm2 = density_g_ml * form.thickness_mm / 1000
-    piece_g = form.piece_width_mm * form.piece_length_mm * per_mm2
-    rim = 2 * RAGGED_RIM_MM
-    most_across = int((tray_mm[0] - rim) / form.piece_width_mm + 1e-9)
-    most_along = int((tray_mm[1] - rim) / form.piece_length_mm + 1e-9)
-    full_g = (most_across * form.piece_width_mm + rim) * (most_along * form.piece_length_mm + rim) * per_mm2
-    left, sheets, rolled_again = dough_g, [], 0
-    while most_across > 0 and most_along > 0 and left >= piece_g:
-        grid = _grid(left / per_mm2, form, most_across, most_along)
-        if grid is None or (rolled_again and grid[0] * grid[1] < WORTH_A_LOAD * most_across * most_along):
-            break
-        sheets.append(_sheet(grid, form, per_mm2))
-        left -= sheets[-1].count * piece_g
-        if sheets[-1].dough_g < 0.999 * full_g:
-            # Fresh dough is used up: from here on only trimmings are left.
-            rolled_again += 1
-            if rolled_again > form.rerolls:
-                break
-    count = sum(sheet.count for sheet in sheets)
-    return Scored(count=count, piece_g=piece_g, trimmings_g=max(0.0, dough_g - count * piece_g), sheets=tuple(sheets))
-
-
-def _grid(area_mm2: float, form: SheetForm, most_across: int, most_along: int) -> tuple[int, int] | None:
-    """The grid with the most pieces whose sheet, rim included, is no larger than the dough rolls to."""
-    rim = 2 * RAGGED_RIM_MM
-    found = [
-        (across * along, -abs(math.log(across * form.piece_width_mm / (along * form.piece_length_mm))), across, along)
-        for across in range(1, most_across + 1)
-        for along in range(1, most_along + 1)
-        if (across * form.piece_width_mm + rim) * (along * form.piece_length_mm + rim) <= area_mm2 * (1 + 1e-9)
-    ]
-    return max(found)[2:] if found else None
-
-
-def _sheet(grid: tuple[int, int], form: SheetForm, per_mm2: float) -> ScoredSheet:
-    width = grid[0] * form.piece_width_mm + 2 * RAGGED_RIM_MM
-    length = grid[1] * form.piece_length_mm + 2 * RAGGED_RIM_MM
-    return ScoredSheet(
-        across=grid[0], along=grid[1], width_mm=width, length_mm=length, dough_g=width * length * per_mm2
-    )
+def _scores(form: SheetForm, sheet: ScoredSheet, index: int) -> Guide:
+    marks = sheet_edge(sheet.width_mm, sheet.length_mm)
+    rim = RAGGED_RIM_MM
+    for i in range(sheet.across + 1):
+        x = rim + i * form.piece_width_mm
+        marks.append(LineMark(ink=Ink.CUT, x0_mm=x, y0_mm=rim, x1_mm=x, y1_mm=sheet.length_mm - rim))
+    for j in range(sheet.along + 1):
+        y = rim + j * form.piece_length_mm
+        marks.append(LineMark(ink=Ink.CUT, x0_mm=rim, y0_mm=y, x1_mm=sheet.width_mm - rim, y1_mm=y))
+    return Guide(
+        id=f"sheet-{index + 1}", title=f"Sheet {index + 1}", width_mm=sheet.width_mm, height_mm=sheet.length_mm, marks=tuple(marks),
+        saying=f"{sheet.dough_g:.0f} g rolled to {form.thickness_mm:g} mm, {sheet.width_mm:.0f} × {sheet.length_mm:.0f} mm; trim the rim, score {sheet.across} × {sheet.along}, prick.",
+    )  # fmt: skip

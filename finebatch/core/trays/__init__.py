@@ -1,8 +1,7 @@
 """Pieces on trays: where each stands, and how many loads they make."""
 
-from .arrange import Arrangement, Footprint, Moved, Place, Scheme, Touch, TrayRules, arrange, most_on
+from .arrange import TrayRules
 from .loads import even_loads
+from .plan import SmallSize, TrayPlan, lay_out, lay_slices
 
-__all__ = [
-    "Arrangement", "Footprint", "Moved", "Place", "Scheme", "Touch", "TrayRules", "arrange", "even_loads", "most_on",
-]  # fmt: skip
+__all__ = ["SmallSize", "TrayPlan", "TrayRules", "even_loads", "lay_out", "lay_slices"]

@@ -9,7 +9,7 @@ from itertools import combinations
 
 from pydantic import Field
 
-from ..value import Value
+from ..base import Value
 
 EDGE_MM = 5.0  # from the baked cookie's widest rim to the tray's edge
 GAP_MM = 8.0  # between two cookies at their widest

@@ -5,6 +5,9 @@ def even_loads(count: int, most: int) -> tuple[int, ...]:
     """`count` pieces in as few loads of at most `most` as possible, as even as can be: 26 on 12s is 9 + 9 + 8.
 
     ValueError unless a tray holds at least one.
+
+    >>> even_loads(26, 12)
+    (9, 9, 8)
     """
     if most < 1:
         raise ValueError("a tray must hold at least one piece")

@@ -30,7 +30,7 @@ export class ApiError extends Error {
     readonly status: number,
     message: string,
     readonly errors: FieldError[] = [],
-    readonly current?: SavedDough,
+    readonly current?: unknown,
   ) {
     super(message);
   }
@@ -49,11 +49,11 @@ export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
     settled = await answer;
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
-    throw new ApiError(0, "The kitchen server does not answer. Your changes are kept here; trying again.");
+    throw new ApiError(0, "The kitchen computer does not answer. Is it on, and on the same network?");
   }
   const { data, error, response } = settled;
   if (error !== undefined || !response.ok) {
-    const body = (error ?? {}) as { detail?: string; errors?: FieldError[]; current?: SavedDough };
+    const body = (error ?? {}) as { detail?: string; errors?: FieldError[]; current?: unknown };
     throw new ApiError(
       response.status,
       body.detail ?? "Something went wrong.",

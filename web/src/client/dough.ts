@@ -1,128 +1,92 @@
-/**
- * The dough being worked on: every change is kept at once in the browser, and saved to the server a moment later.
- * A change the server has not yet confirmed survives reloads and a killed server.
- */
-import { useQueryClient } from "@tanstack/react-query";
+/** The dough being worked on: every change is kept on this device at once, and sent a moment later (outbox.ts). */
+
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type ApiError, api, type DoughSpec, need, type SavedDough } from "./api";
+import { useOutbox } from "./answers";
+import type { ApiError, DoughSpec, SavedDough } from "./api";
+import { doughNow } from "./doughs";
+import { keys } from "./keys";
+import { outbox, thingOf } from "./outbox";
 
-export type SaveState = "saved" | "saving" | "unsaved" | "offline" | "conflict" | "refused";
+export type SaveState = "saved" | "saving" | "away" | "stale" | "gone" | "refused";
 
-interface Pending {
-  revision: number;
-  spec: DoughSpec;
-}
-
-const SAVE_AFTER_MS = 250;
-const RETRY_MS = 2000;
 const TOGETHER_MS = 700;
 const MOST_UNDO = 200;
-const pendingKey = (id: string) => `finebatch.pending.${id}`;
-
-function readPending(id: string): Pending | undefined {
-  const text = localStorage.getItem(pendingKey(id));
-  return text ? (JSON.parse(text) as Pending) : undefined;
-}
 
 export function useDough(id: string | undefined) {
   const client = useQueryClient();
+  const { entries, away } = useOutbox();
   const [spec, setSpec] = useState<DoughSpec>();
-  const [state, setState] = useState<SaveState>("saved");
-  const [problem, setProblem] = useState<string>();
-  const [other, setOther] = useState<SavedDough>();
+  const [arrived, setArrived] = useState<Date>();
   const revision = useRef(0);
   const latest = useRef<DoughSpec>(undefined);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const sending = useRef(false);
   const past = useRef<DoughSpec[]>([]);
   const future = useRef<DoughSpec[]>([]);
   const changedAt = useRef(0);
+  const mine = id ? entries.filter((entry) => thingOf(entry.change) === `dough:${id}`) : [];
+  const last = mine.findLast((entry) => entry.change.kind === "save-dough");
+  const pending = last?.change.kind === "save-dough" ? last.change : undefined;
+  const held = mine.find((entry) => entry.state !== "waiting");
 
-  const save = useCallback(async () => {
-    if (!id || !latest.current || sending.current) return;
-    const sent = latest.current;
-    sending.current = true;
-    setState("saving");
-    try {
-      const body = { revision: revision.current, spec: sent };
-      const saved = await need(
-        api.PUT("/api/doughs/{dough_id}", { params: { path: { dough_id: id } }, body }),
-      );
-      revision.current = saved.revision;
-      setProblem(undefined);
-      if (latest.current === sent) {
-        localStorage.removeItem(pendingKey(id));
-        setState("saved");
-        client.invalidateQueries({ queryKey: ["doughs"] });
-      } else {
-        localStorage.setItem(
-          pendingKey(id),
-          JSON.stringify({ revision: saved.revision, spec: latest.current }),
-        );
-        timer.current = setTimeout(save, SAVE_AFTER_MS);
-      }
-    } catch (error) {
-      const failure = error as ApiError;
-      setProblem(failure.message);
-      if (failure.status === 409 && failure.current) {
-        setOther(failure.current);
-        setState("conflict");
-      } else if (failure.status === 0 || failure.status >= 500) {
-        setState("offline");
-        timer.current = setTimeout(save, RETRY_MS);
-      } else {
-        setState("refused");
-      }
-    } finally {
-      sending.current = false;
-    }
-  }, [id, client]);
+  const { data: loaded, error } = useQuery({
+    queryKey: keys.dough(id),
+    queryFn: () => doughNow(id ?? ""),
+    enabled: Boolean(id),
+    refetchOnWindowFocus: "always",
+    retry: (count, failure) => (failure as ApiError).status === 0 && count < 2,
+  });
 
+  const show = useCallback((next: DoughSpec | undefined, at: number) => {
+    latest.current = next;
+    revision.current = at;
+    setSpec(next);
+  }, []);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another dough begins anew
   useEffect(() => {
-    let gone = false;
-    setSpec(undefined);
-    latest.current = undefined;
     past.current = [];
     future.current = [];
+    setArrived(undefined);
+    show(undefined, 0);
+  }, [id]);
+
+  // What waits here comes first; else what the server has, when it is newer than what is shown.
+  useEffect(() => {
     if (!id) return;
-    (async () => {
-      try {
-        const loaded = await need(api.GET("/api/doughs/{dough_id}", { params: { path: { dough_id: id } } }));
-        if (gone) return;
-        const pending = readPending(id);
-        revision.current = pending?.revision ?? loaded.revision;
-        latest.current = pending?.spec ?? loaded.spec;
-        setSpec(latest.current);
-        setState(pending ? "unsaved" : "saved");
-        if (pending) save();
-      } catch (error) {
-        if (!gone) {
-          setProblem((error as Error).message);
-          setState((error as ApiError).status === 0 ? "offline" : "refused");
-        }
-      }
-    })();
-    return () => {
-      gone = true;
-      clearTimeout(timer.current);
-      if (latest.current && readPending(id)) save();
-    };
-  }, [id, save]);
+    if (pending) {
+      if (!latest.current) show(pending.spec, pending.revision);
+      return;
+    }
+    if (!loaded || loaded.id !== id || (latest.current && loaded.revision <= revision.current)) return;
+    const before = latest.current;
+    if (before && JSON.stringify(before) !== JSON.stringify(loaded.spec)) {
+      past.current = [...past.current.slice(1 - MOST_UNDO), before];
+      future.current = [];
+      setArrived(new Date(loaded.updated_at));
+    }
+    show(loaded.spec, loaded.revision);
+  }, [id, loaded, pending, show]);
+
+  useEffect(
+    () =>
+      outbox.onDone(({ change }, answer) => {
+        if (change.kind !== "save-dough" || change.id !== id) return;
+        const saved = answer as SavedDough;
+        revision.current = saved.revision;
+        client.setQueryData(keys.dough(id), saved);
+      }) as () => void,
+    [id, client],
+  );
 
   const put = useCallback(
     (next: DoughSpec) => {
       if (!id) return;
       latest.current = next;
       setSpec(next);
-      setState("unsaved");
-      localStorage.setItem(
-        pendingKey(id),
-        JSON.stringify({ revision: revision.current, spec: latest.current }),
-      );
-      clearTimeout(timer.current);
-      timer.current = setTimeout(save, SAVE_AFTER_MS);
+      setArrived(undefined);
+      outbox.put({ kind: "save-dough", id, revision: revision.current, spec: next });
     },
-    [id, save],
+    [id],
   );
 
   /** Every change can be undone; keystrokes in quick succession count as one. */
@@ -153,28 +117,44 @@ export function useDough(id: string | undefined) {
   const undo = useCallback(() => step(past, future), [step]);
   const redo = useCallback(() => step(future, past), [step]);
 
-  /** After a conflict: keep this device's version as a dough of its own, then show the other. */
-  const keepCopy = useCallback(async () => {
-    if (!latest.current) return;
-    const copy = { ...latest.current, name: `${latest.current.name} (my copy)`.slice(0, 80) };
-    await need(api.POST("/api/doughs", { body: copy }));
-    client.invalidateQueries({ queryKey: ["doughs"] });
-  }, [client]);
-
+  /** After a conflict: the other device's version stays, this one's goes or becomes a dough of its own. */
   const takeOther = useCallback(() => {
-    if (!id || !other) return;
-    localStorage.removeItem(pendingKey(id));
-    revision.current = other.revision;
-    latest.current = other.spec;
-    setSpec(other.spec);
-    setOther(undefined);
-    setProblem(undefined);
-    setState("saved");
-  }, [id, other]);
+    const other = held?.current;
+    if (!other) return;
+    outbox.drop(...mine);
+    client.setQueryData(keys.dough(id), other);
+    show(other.spec, other.revision);
+  }, [held, mine, client, id, show]);
+  const keepCopy = useCallback(() => {
+    if (!held) return;
+    const other = held.current;
+    outbox.keepAsCopy(held);
+    if (other && held.state === "stale") show(other.spec, other.revision);
+  }, [held, show]);
 
-  const canUndo = past.current.length > 0;
-  const canRedo = future.current.length > 0;
-  return { spec, state, problem, change, keepCopy, takeOther, undo, redo, canUndo, canRedo };
+  const state: SaveState = held
+    ? (held.state as SaveState)
+    : pending || mine.length > 0
+      ? away
+        ? "away"
+        : "saving"
+      : "saved";
+  return {
+    spec,
+    state,
+    held,
+    failure: spec ? undefined : ((error ?? undefined) as ApiError | undefined),
+    adjusted: pending ? [] : (loaded?.adjusted ?? []),
+    arrived,
+    revision: revision.current,
+    change,
+    keepCopy,
+    takeOther,
+    undo,
+    redo,
+    canUndo: past.current.length > 0,
+    canRedo: future.current.length > 0,
+  };
 }
 
 /** The last dough opened, so that every place of the app can lead back to it. */

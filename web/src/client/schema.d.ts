@@ -4,26 +4,6 @@
  */
 
 export interface paths {
-    "/api/cards/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Card
-         * @description Turn a pasted card into weighed lines; 422 at `text` if it cannot be one.
-         */
-        post: operations["readCard"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/assessments": {
         parameters: {
             query?: never;
@@ -44,7 +24,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/what-ifs": {
+    "/api/cards/read": {
         parameters: {
             query?: never;
             header?: never;
@@ -54,30 +34,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Ask What If
-         * @description Width and minutes over one factor, with ranges.
+         * Read Card
+         * @description Turn a pasted card into weighed lines; 422 at `text` if it cannot be one.
          */
-        post: operations["whatIf"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/wishes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Grant Wish
-         * @description The size that gives so many cookies, or a cookie so wide; 422 at `wish` where none does.
-         */
-        post: operations["grantWish"];
+        post: operations["readCard"];
         delete?: never;
         options?: never;
         head?: never;
@@ -104,7 +64,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/reports": {
+    "/api/comparisons": {
         parameters: {
             query?: never;
             header?: never;
@@ -114,30 +74,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Report Dough
-         * @description Finishes, yield statement and guides, with the assessment they follow from.
+         * Compare Doughs
+         * @description Two versions side by side.
          */
-        post: operations["reportDough"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/whys": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Why Dough
-         * @description The factors that moved the width and the minutes, against a plain dough of the family.
-         */
-        post: operations["whyDough"];
+        post: operations["compareDoughs"];
         delete?: never;
         options?: never;
         head?: never;
@@ -168,27 +108,31 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/prints": {
+    "/api/doughs": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * List Doughs
+         * @description Doughs with all these words in their name or lines, the last changed first, a page at a time.
+         */
+        get: operations["listDoughs"];
         put?: never;
         /**
-         * Print Guide
-         * @description A guide at 1:1 as a file; 404 if the dough has no such guide.
+         * Add Dough
+         * @description Put a new dough on the shelf.
          */
-        post: operations["printGuide"];
+        post: operations["addDough"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/starters": {
+    "/api/doughs/{dough_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -196,10 +140,34 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * List Starters
-         * @description A balanced starter of every family.
+         * Get Dough
+         * @description One dough; 410 with what it was if it is put aside.
          */
-        get: operations["listStarters"];
+        get: operations["getDough"];
+        /**
+         * Save Dough
+         * @description Save over `revision`; 409 with what stands now if another device saved first, 410 if it put the dough aside.
+         */
+        put: operations["saveDough"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/raw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Raw Dough
+         * @description What is stored of a dough, whether it can be read or not.
+         */
+        get: operations["getRawDough"];
         put?: never;
         post?: never;
         delete?: never;
@@ -208,7 +176,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scalings": {
+    "/api/doughs/{dough_id}/put-aside": {
         parameters: {
             query?: never;
             header?: never;
@@ -218,17 +186,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Scale Dough
-         * @description Scale a dough; nothing is saved. 422 at `scale.value` where the number cannot be meant.
+         * Put Aside Dough
+         * @description Take a dough off the shelf; it can be put back.
          */
-        post: operations["scaleDough"];
+        post: operations["putAsideDough"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/offers": {
+    "/api/doughs/{dough_id}/put-back": {
         parameters: {
             query?: never;
             header?: never;
@@ -238,70 +206,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * List Offers
-         * @description Stand-ins for a wish ("nut-free") or for one line.
+         * Put Back Dough
+         * @description Put a dough back on the shelf.
          */
-        post: operations["listOffers"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/swaps": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Swap Ingredient
-         * @description The dough with one stand-in; nothing is saved.
-         */
-        post: operations["swapIngredient"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/comparisons": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Compare Doughs
-         * @description Two versions side by side.
-         */
-        post: operations["compareDoughs"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/imports": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Import Dough
-         * @description Read a recipe from JSON-LD, Markdown or plain text; nothing is saved. 422 at `text` where it is none.
-         */
-        post: operations["importDough"];
+        post: operations["putBackDough"];
         delete?: never;
         options?: never;
         head?: never;
@@ -328,59 +236,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/doughs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Doughs
-         * @description All doughs, the last changed first.
-         */
-        get: operations["listDoughs"];
-        put?: never;
-        /**
-         * Add Dough
-         * @description Put a new dough on the shelf.
-         */
-        post: operations["addDough"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/doughs/{dough_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Dough
-         * @description One dough.
-         */
-        get: operations["getDough"];
-        /**
-         * Save Dough
-         * @description Save over `revision`; 409 with what stands now if another device saved first.
-         */
-        put: operations["saveDough"];
-        post?: never;
-        /**
-         * Delete Dough
-         * @description Take a dough off the shelf; it can be put back.
-         */
-        delete: operations["deleteDough"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/doughs/{dough_id}/put-back": {
+    "/api/imports": {
         parameters: {
             query?: never;
             header?: never;
@@ -390,34 +246,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Put Back Dough
-         * @description Undo a deletion.
+         * Import Dough
+         * @description Read a recipe from JSON-LD, Markdown or plain text; nothing is saved. 422 at `text` where it is none.
          */
-        post: operations["putBackDough"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/doughs/{dough_id}/versions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Versions
-         * @description Kept versions, the newest first.
-         */
-        get: operations["listVersions"];
-        put?: never;
-        /**
-         * Keep Version
-         * @description Keep the dough as it is saved now, with a note.
-         */
-        post: operations["keepVersion"];
+        post: operations["importDough"];
         delete?: never;
         options?: never;
         head?: never;
@@ -436,12 +268,53 @@ export interface paths {
          * @description The kitchen as saved, or the usual one.
          */
         get: operations["getKitchen"];
-        /**
-         * Save Kitchen
-         * @description Save the settings.
-         */
-        put: operations["saveKitchen"];
+        put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Kitchen
+         * @description Change some fields. A field that another device changed meanwhile is left, and comes back among `conflicts`; 422 at
+         *     the field for a value that cannot be.
+         */
+        patch: operations["changeKitchen"];
+        trace?: never;
+    };
+    "/api/kitchen/raw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Raw Kitchen
+         * @description What is stored of the kitchen, whether it can be read or not.
+         */
+        get: operations["getRawKitchen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Offers
+         * @description Stand-ins for a wish ("nut-free") or for one line.
+         */
+        post: operations["listOffers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -457,15 +330,36 @@ export interface paths {
         };
         /**
          * List Plans
-         * @description The newest plans first. Whoever opens this place is about to plan: the solver loads once they are answered.
+         * @description The newest plans first, a page at a time.
          */
         get: operations["listPlans"];
         put?: never;
         /**
          * Add Plan
-         * @description Make and keep the best plan for saved doughs in the saved kitchen; 422 at the field that stands in the way.
+         * @description Plan the baking of saved doughs in the saved kitchen; 422 at the field that stands in the way, 503 if two plans wait
+         *     already.
          */
         post: operations["addPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/warm-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Warm Up
+         * @description Whoever asks is about to plan: the solver is started.
+         */
+        post: operations["warmUp"];
         delete?: never;
         options?: never;
         head?: never;
@@ -506,11 +400,47 @@ export interface paths {
         get: operations["getPlan"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/raw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
         /**
-         * Delete Plan
-         * @description Throw a plan away.
+         * Get Raw Plan
+         * @description What is stored of a plan, whether it can be read or not.
          */
-        delete: operations["deletePlan"];
+        get: operations["getRawPlan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/throw-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Throw Away Plan
+         * @description Throw a plan away; 409 if it has changed since.
+         */
+        post: operations["throwAwayPlan"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -572,7 +502,7 @@ export interface paths {
         post: operations["lookOn"];
         /**
          * Stop Looking
-         * @description Stop looking on.
+         * @description Stop looking on at this plan.
          */
         delete: operations["stopLooking"];
         options?: never;
@@ -620,24 +550,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/doughs/{dough_id}/weigh-in": {
+    "/api/prints": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /**
-         * Get Weigh In
-         * @description The weigh-in of a dough, as it was left.
+         * Print Guide
+         * @description A guide at 1:1 as a file; 404 if the dough has no such guide.
          */
-        get: operations["getWeighIn"];
+        post: operations["printGuide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
         /**
-         * Save Weigh In
-         * @description Keep what is in the bowl, and see what follows.
+         * Report Dough
+         * @description Finishes, yield statement and guides, with the assessment they follow from.
          */
-        put: operations["saveWeighIn"];
-        post?: never;
+        post: operations["reportDough"];
         delete?: never;
         options?: never;
         head?: never;
@@ -698,6 +644,195 @@ export interface paths {
          * @description Stand in for the hand: put something on the simulated scale.
          */
         post: operations["pourOnScale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scalings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale Dough
+         * @description Scale a dough; nothing is saved. 422 at `scale.value` where the number cannot be meant.
+         */
+        post: operations["scaleDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Starters
+         * @description A balanced starter of every family.
+         */
+        get: operations["listStarters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Swap Ingredient
+         * @description The dough with one stand-in; nothing is saved.
+         */
+        post: operations["swapIngredient"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Versions
+         * @description Kept versions, the newest first.
+         */
+        get: operations["listVersions"];
+        put?: never;
+        /**
+         * Keep Version
+         * @description Keep the dough as it is saved now, with a note; 409 if that is no longer what the baker saw.
+         */
+        post: operations["keepVersion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/versions/{version_id}/raw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Raw Version
+         * @description What is stored of a version, whether it can be read or not.
+         */
+        get: operations["getRawVersion"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/weigh-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Weigh In
+         * @description The weigh-in of a dough, as it was left.
+         */
+        get: operations["getWeighIn"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Weigh In
+         * @description Keep what went into the bowl, and see what follows. What another device poured into the same line meanwhile is left,
+         *     and comes back among `conflicts`.
+         */
+        patch: operations["changeWeighIn"];
+        trace?: never;
+    };
+    "/api/what-ifs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask What If
+         * @description Width and minutes over one factor, with ranges.
+         */
+        post: operations["whatIf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/whys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why Dough
+         * @description The factors that moved the width and the minutes, against a plain dough of the family.
+         */
+        post: operations["whyDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Grant Wish
+         * @description The size that gives so many cookies, or a cookie so wide; 422 at `wish` where none does.
+         */
+        post: operations["grantWish"];
         delete?: never;
         options?: never;
         head?: never;
@@ -995,6 +1130,14 @@ export interface components {
             now?: string | null;
         };
         /**
+         * Changes
+         * @description Fields as this device last saw them, and as they are to be.
+         */
+        Changes: {
+            /** Changes */
+            changes: components["schemas"]["FieldChange"][];
+        };
+        /**
          * Choice
          * @description One ingredient an unsure line may mean.
          */
@@ -1012,15 +1155,16 @@ export interface components {
         ClockFixes: "ready_by" | "start_at" | "soonest";
         /**
          * Closed
-         * @description Hours in which hands rest, on the baker's own clock: minutes from midnight, `offset_min` east of UTC.
+         * @description Hours in which hands rest: minutes from midnight by the clock of `zone`, a zone by name (“Europe/Berlin”), or a fixed
+         *     offset as “UTC+05:30”.
          */
         Closed: {
             /** From Min */
             from_min: number;
             /** To Min */
             to_min: number;
-            /** Offset Min */
-            offset_min: number;
+            /** Zone */
+            zone: string;
         };
         /**
          * CompareRequest
@@ -1172,7 +1316,7 @@ export interface components {
             doughs: components["schemas"]["DoughWork"][];
             /** Loads */
             loads: components["schemas"]["LoadWork"][];
-            room: components["schemas"]["Room"];
+            room: components["schemas"]["Limits"];
             /**
              * Closed
              * @default []
@@ -1191,6 +1335,12 @@ export interface components {
              */
             lost: components["schemas"]["LostTray"][];
         };
+        /**
+         * Doneness
+         * @description Where in its window the baker takes a cookie out.
+         * @enum {string}
+         */
+        Doneness: "soft" | "usual" | "crisp";
         /**
          * Dough
          * @description The dough as made. Shares are % of the dough's mass; `percentages` are % of flour by axis of the style tables.
@@ -1251,7 +1401,7 @@ export interface components {
         };
         /**
          * DoughConflict
-         * @description The answer to a stale save: what stands now, so that both versions can be kept.
+         * @description The answer to a stale save: what stands now (or stood, where it is gone), so that both versions can be kept.
          */
         DoughConflict: {
             /**
@@ -1284,6 +1434,18 @@ export interface components {
             kind: "dough_dropped";
             /** Dough */
             dough: number;
+        };
+        /**
+         * DoughPage
+         * @description Part of the shelf; `next` asks for what follows, `total` counts all that were found.
+         */
+        DoughPage: {
+            /** Doughs */
+            doughs: components["schemas"]["DoughSummary"][];
+            /** Total */
+            total: number;
+            /** Next */
+            next: string | null;
         };
         /**
          * DoughSave
@@ -1356,7 +1518,7 @@ export interface components {
             /** Bake Now */
             bake_now?: number | null;
             /** @default usual */
-            finish: components["schemas"]["Finish"];
+            finish: components["schemas"]["Doneness"];
             /**
              * Finishings
              * @default []
@@ -1369,11 +1531,13 @@ export interface components {
         };
         /**
          * DoughSummary
-         * @description A dough in a list: enough to know it again, without the whole of it.
+         * @description A dough in a list: enough to know it again, without the whole of it. One that this version cannot read has no `form`.
          */
         DoughSummary: {
             /** Id */
             id: string;
+            /** Revision */
+            revision: number;
             /** Name */
             name: string;
             /**
@@ -1382,11 +1546,13 @@ export interface components {
              */
             updated_at: string;
             /** Form */
-            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BlockForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["SheetForm"] | components["schemas"]["PanForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"] | components["schemas"]["RuskForm"];
+            form: (components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BlockForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["SheetForm"] | components["schemas"]["PanForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"] | components["schemas"]["RuskForm"]) | null;
             /** Line Count */
             line_count: number;
             /** Preview */
             preview: string;
+            /** Readable */
+            readable: boolean;
         };
         /**
          * DoughTimes
@@ -1503,6 +1669,27 @@ export interface components {
          */
         FatState: "soft" | "cold" | "melted" | "oil";
         /**
+         * FieldChange
+         * @description One field as this device last saw it, and as it is to be. `path` names it from the outside in: keys of objects, and the
+         *     `id` of an entry in a list of things that have ids. None stands for “not there”: adding has no `was`, removing no `now`.
+         */
+        FieldChange: {
+            /** Path */
+            path: string[];
+            was?: components["schemas"]["JsonValue"];
+            now?: components["schemas"]["JsonValue"];
+        };
+        /**
+         * FieldConflict
+         * @description A field that was changed on both sides: what was wanted here, and what stands. Nothing was done to it.
+         */
+        FieldConflict: {
+            /** Path */
+            path: string[];
+            mine: components["schemas"]["JsonValue"];
+            theirs: components["schemas"]["JsonValue"];
+        };
+        /**
          * FieldProblem
          * @description What is wrong with one field (dotted path), and a change that would mend it.
          */
@@ -1519,12 +1706,6 @@ export interface components {
          * @enum {string}
          */
         Figure: "ring" | "knot" | "twist" | "coil" | "loop";
-        /**
-         * Finish
-         * @description Where in its window the baker takes a cookie out.
-         * @enum {string}
-         */
-        Finish: "soft" | "usual" | "crisp";
         /**
          * FinishKind
          * @description A way to finish a cookie.
@@ -1701,6 +1882,7 @@ export interface components {
             /** High */
             high: number;
         };
+        JsonValue: unknown;
         /**
          * Kind
          * @description What is done.
@@ -1823,6 +2005,99 @@ export interface components {
             neutralised_pct: number;
             /** Note */
             note: string;
+        };
+        /**
+         * Limits
+         * @description The kitchen's limits. `ovens` are rack positions of each; `trays` how many of each kind; temperatures within
+         *     `near_c` share an oven; `shelf` units of fridge, `tray_shelves` raw trays it can hold as well, `area_cm2` of cooling rack.
+         */
+        Limits: {
+            /**
+             * Hands
+             * @default 1
+             */
+            hands: number;
+            /**
+             * Mixers
+             * @default 1
+             */
+            mixers: number;
+            /**
+             * Bowls
+             * @default 2
+             */
+            bowls: number;
+            /**
+             * Shelf
+             * @default 8
+             */
+            shelf: number;
+            /**
+             * Tray Shelves
+             * @default 0
+             */
+            tray_shelves: number;
+            /**
+             * Ovens
+             * @default [
+             *       2
+             *     ]
+             */
+            ovens: number[];
+            /**
+             * Preheat S
+             * @default 1200
+             */
+            preheat_s: number;
+            /** Trays */
+            trays: {
+                [key: string]: number;
+            };
+            /**
+             * Tray Cool S
+             * @default 480
+             */
+            tray_cool_s: number;
+            /**
+             * Area Cm2
+             * @default 4000
+             */
+            area_cm2: number;
+            /**
+             * Load S
+             * @default 30
+             */
+            load_s: number;
+            /**
+             * Unload S
+             * @default 45
+             */
+            unload_s: number;
+            /**
+             * Heats C Min
+             * @default 8
+             */
+            heats_c_min: number;
+            /**
+             * Cools C Min
+             * @default 4
+             */
+            cools_c_min: number;
+            /**
+             * Near C
+             * @default 5
+             */
+            near_c: number;
+            /**
+             * Pause S
+             * @default 900
+             */
+            pause_s: number;
+            /**
+             * Park Max S
+             * @default 28800
+             */
+            park_max_s: number;
         };
         /**
          * Line
@@ -2360,13 +2635,18 @@ export interface components {
          * @description A step the baker has fixed: `what` of a dough (weigh, mix, out) or a load (shape, load, transfer) starts at `at_s`.
          */
         Pin: {
-            /** What */
-            what: string;
+            what: components["schemas"]["PinPoint"];
             /** Index */
             index: number;
             /** At S */
             at_s: number;
         };
+        /**
+         * PinPoint
+         * @description What of a dough (weigh, mix, out of the fridge) or of a load (shape, load, transfer) can be pinned to a time.
+         * @enum {string}
+         */
+        PinPoint: "weigh" | "mix" | "out" | "shape" | "load" | "transfer";
         /**
          * Pinned
          * @description A step is to begin at a time (or, without one, no longer has to).
@@ -2377,8 +2657,7 @@ export interface components {
              * @enum {string}
              */
             kind: "pinned";
-            /** What */
-            what: string;
+            what: components["schemas"]["PinPoint"];
             /** Index */
             index: number;
             /** At */
@@ -2426,7 +2705,7 @@ export interface components {
             steps: components["schemas"]["Step"][];
             work: components["schemas"]["DayWork"];
             /** Words */
-            words: components["schemas"]["Words"][];
+            words: components["schemas"]["Texts"][];
             table: components["schemas"]["Timetable"];
             /** Hands S */
             hands_s: number;
@@ -2455,12 +2734,49 @@ export interface components {
             done_before_s: number;
         };
         /**
+         * PlanConflict
+         * @description The answer to a change of a plan that has changed meanwhile: what stands now.
+         */
+        PlanConflict: {
+            /**
+             * Type
+             * @default about:blank
+             */
+            type: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: number;
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["FieldProblem"][];
+            current: components["schemas"]["SavedPlan"];
+        };
+        /**
+         * PlanPage
+         * @description Some of the plans; `next` asks for what follows, `total` counts all.
+         */
+        PlanPage: {
+            /** Plans */
+            plans: components["schemas"]["PlanSummary"][];
+            /** Total */
+            total: number;
+            /** Next */
+            next: string | null;
+        };
+        /**
          * PlanSummary
          * @description A plan in a list.
          */
         PlanSummary: {
             /** Id */
             id: string;
+            /** Revision */
+            revision: number;
             /** Title */
             title: string;
             /**
@@ -2705,6 +3021,14 @@ export interface components {
             certain: boolean;
         };
         /**
+         * Revision
+         * @description Which state of a thing is meant: the one the baker saw.
+         */
+        Revision: {
+            /** Revision */
+            revision: number;
+        };
+        /**
          * RingMark
          * @description A closed outline.
          */
@@ -2777,99 +3101,6 @@ export interface components {
              * @default 0
              */
             also_from_mm: number;
-        };
-        /**
-         * Room
-         * @description The kitchen's limits. `ovens` are rack positions of each; `trays` how many of each kind; temperatures within
-         *     `near_c` share an oven; `shelf` units of fridge, `tray_shelves` raw trays it can hold as well, `area_cm2` of cooling rack.
-         */
-        Room: {
-            /**
-             * Hands
-             * @default 1
-             */
-            hands: number;
-            /**
-             * Mixers
-             * @default 1
-             */
-            mixers: number;
-            /**
-             * Bowls
-             * @default 2
-             */
-            bowls: number;
-            /**
-             * Shelf
-             * @default 8
-             */
-            shelf: number;
-            /**
-             * Tray Shelves
-             * @default 0
-             */
-            tray_shelves: number;
-            /**
-             * Ovens
-             * @default [
-             *       2
-             *     ]
-             */
-            ovens: number[];
-            /**
-             * Preheat S
-             * @default 1200
-             */
-            preheat_s: number;
-            /** Trays */
-            trays: {
-                [key: string]: number;
-            };
-            /**
-             * Tray Cool S
-             * @default 480
-             */
-            tray_cool_s: number;
-            /**
-             * Area Cm2
-             * @default 4000
-             */
-            area_cm2: number;
-            /**
-             * Load S
-             * @default 30
-             */
-            load_s: number;
-            /**
-             * Unload S
-             * @default 45
-             */
-            unload_s: number;
-            /**
-             * Heats C Min
-             * @default 8
-             */
-            heats_c_min: number;
-            /**
-             * Cools C Min
-             * @default 4
-             */
-            cools_c_min: number;
-            /**
-             * Near C
-             * @default 5
-             */
-            near_c: number;
-            /**
-             * Pause S
-             * @default 900
-             */
-            pause_s: number;
-            /**
-             * Park Max S
-             * @default 28800
-             */
-            park_max_s: number;
         };
         /**
          * RopeForm
@@ -2959,7 +3190,7 @@ export interface components {
         };
         /**
          * SavedDough
-         * @description A dough with the revision its next save must name.
+         * @description A dough with the revision its next save must name. `adjusted` tells what this version had to bring inside its limits.
          */
         SavedDough: {
             /** Id */
@@ -2972,15 +3203,31 @@ export interface components {
              */
             updated_at: string;
             spec: components["schemas"]["DoughSpec"];
+            /**
+             * Adjusted
+             * @default []
+             */
+            adjusted: components["schemas"]["Problem"][];
         };
         /**
          * SavedKitchen
-         * @description The kitchen with its revision.
+         * @description The kitchen with its revision. `adjusted` tells what this version had to bring inside its limits, `conflicts` which of
+         *     the changes just sent met another device's.
          */
         SavedKitchen: {
             /** Revision */
             revision: number;
             kitchen: components["schemas"]["Kitchen"];
+            /**
+             * Adjusted
+             * @default []
+             */
+            adjusted: components["schemas"]["Problem"][];
+            /**
+             * Conflicts
+             * @default []
+             */
+            conflicts: components["schemas"]["FieldConflict"][];
         };
         /**
          * SavedPlan
@@ -3003,7 +3250,7 @@ export interface components {
         };
         /**
          * SavedVersion
-         * @description A dough as it was, why it was kept, and when.
+         * @description A dough as it was, why it was kept, and when; no `spec` where this version of Fine Batch cannot read it.
          */
         SavedVersion: {
             /** Id */
@@ -3015,7 +3262,7 @@ export interface components {
              * Format: date-time
              */
             created_at: string;
-            spec: components["schemas"]["DoughSpec"];
+            spec: components["schemas"]["DoughSpec"] | null;
         };
         /**
          * Saving
@@ -3392,6 +3639,54 @@ export interface components {
             reasons: string[];
         };
         /**
+         * Texts
+         * @description What the steps of one load are called: the verb of shaping, what to look for, the hot work, the finish.
+         */
+        Texts: {
+            /** Shape */
+            shape: string;
+            /**
+             * Look
+             * @default
+             */
+            look: string;
+            /**
+             * Hot
+             * @default
+             */
+            hot: string;
+            /**
+             * Ice
+             * @default
+             */
+            ice: string;
+            /**
+             * Unit
+             * @default cookies
+             */
+            unit: string;
+            /**
+             * Dial
+             * @default
+             */
+            dial: string;
+            /**
+             * Chill As
+             * @default a block or portions
+             */
+            chill_as: string;
+            /**
+             * First Look S
+             * @default 0
+             */
+            first_look_s: number;
+            /**
+             * Store
+             * @default
+             */
+            store: string;
+        };
+        /**
          * TimeLost
          * @description Nothing is begun for so long.
          */
@@ -3561,9 +3856,11 @@ export interface components {
         Units: "metric" | "us";
         /**
          * VersionNote
-         * @description Why a version is kept.
+         * @description Which state of a dough is kept, and why.
          */
         VersionNote: {
+            /** Revision */
+            revision: number;
             /**
              * Note
              * @default
@@ -3590,7 +3887,11 @@ export interface components {
          * @description Where the weigh-in stands; `made` is the dough as it now comes out, after any rescue.
          */
         WeighInView: {
+            /** Revision */
+            revision: number;
             state: components["schemas"]["WeighIn"];
+            /** Conflicts */
+            conflicts: components["schemas"]["FieldConflict"][];
             /** Targets */
             targets: components["schemas"]["Target"][];
             rescue: components["schemas"]["Rescue"] | null;
@@ -3714,54 +4015,6 @@ export interface components {
             text: string;
         };
         /**
-         * Words
-         * @description What the steps of one load are called: the verb of shaping, what to look for, the hot work, the finish.
-         */
-        Words: {
-            /** Shape */
-            shape: string;
-            /**
-             * Look
-             * @default
-             */
-            look: string;
-            /**
-             * Hot
-             * @default
-             */
-            hot: string;
-            /**
-             * Ice
-             * @default
-             */
-            ice: string;
-            /**
-             * Unit
-             * @default cookies
-             */
-            unit: string;
-            /**
-             * Dial
-             * @default
-             */
-            dial: string;
-            /**
-             * Chill As
-             * @default a block or portions
-             */
-            chill_as: string;
-            /**
-             * First Look S
-             * @default 0
-             */
-            first_look_s: number;
-            /**
-             * Store
-             * @default
-             */
-            store: string;
-        };
-        /**
          * Yield
          * @description `count * raw_each_g + leftover_g` is `batch_raw_g`; the loss is water. `toppings_each_g` is laid on beside.
          */
@@ -3798,66 +4051,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    readCard: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Card"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CardRead"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
     assessDough: {
         parameters: {
             query?: never;
@@ -3918,7 +4111,7 @@ export interface operations {
             };
         };
     };
-    whatIf: {
+    readCard: {
         parameters: {
             query?: never;
             header?: never;
@@ -3927,7 +4120,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WhatIfRequest"];
+                "application/json": components["schemas"]["Card"];
             };
         };
         responses: {
@@ -3937,67 +4130,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WhatIf"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    grantWish: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WishRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Granted"];
+                    "application/json": components["schemas"]["CardRead"];
                 };
             };
             /** @description Bad Request */
@@ -4094,7 +4227,7 @@ export interface operations {
             };
         };
     };
-    reportDough: {
+    compareDoughs: {
         parameters: {
             query?: never;
             header?: never;
@@ -4103,7 +4236,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BenchRequest"];
+                "application/json": components["schemas"]["CompareRequest"];
             };
         };
         responses: {
@@ -4113,67 +4246,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Report"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    whyDough: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BenchRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Why"];
+                    "application/json": components["schemas"]["Comparison"];
                 };
             };
             /** @description Bad Request */
@@ -4330,27 +4403,26 @@ export interface operations {
             };
         };
     };
-    printGuide: {
+    listDoughs: {
         parameters: {
-            query?: never;
+            query?: {
+                words?: string;
+                next?: string | null;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PrintRequest"];
-            };
-        };
+        requestBody?: never;
         responses: {
-            /** @description The file. */
+            /** @description Successful Response */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/pdf": unknown;
-                    "image/svg+xml": unknown;
+                    "application/json": components["schemas"]["DoughPage"];
                 };
             };
             /** @description Bad Request */
@@ -4391,7 +4463,563 @@ export interface operations {
             };
         };
     };
-    listStarters: {
+    addDough: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoughSpec"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedDough"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedDough"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveDough: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoughSave"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedDough"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getRawDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAsideDough: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoughSummary"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putBackDough: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoughSummary"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+                format: components["schemas"]["ExportFormat"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getKitchen: {
         parameters: {
             query?: never;
             header?: never;
@@ -4406,7 +5034,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Starter"][];
+                    "application/json": components["schemas"]["SavedKitchen"];
                 };
             };
             /** @description Bad Request */
@@ -4447,16 +5075,19 @@ export interface operations {
             };
         };
     };
-    scaleDough: {
+    changeKitchen: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ScalingRequest"];
+                "application/json": components["schemas"]["Changes"];
             };
         };
         responses: {
@@ -4466,7 +5097,65 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Scaling"];
+                    "application/json": components["schemas"]["SavedKitchen"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getRawKitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Bad Request */
@@ -4567,843 +5256,12 @@ export interface operations {
             };
         };
     };
-    swapIngredient: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SwapRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Swapped"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    compareDoughs: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CompareRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Comparison"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    importDough: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ImportText"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Imported"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    exportDough: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                dough_id: string;
-                format: components["schemas"]["ExportFormat"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listDoughs: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DoughSummary"][];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    addDough: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DoughSpec"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedDough"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    getDough: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                dough_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedDough"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    saveDough: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                dough_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DoughSave"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedDough"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["DoughConflict"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    deleteDough: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                dough_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedDough"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    putBackDough: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                dough_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedDough"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listVersions: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                dough_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedVersion"][];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    keepVersion: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                dough_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VersionNote"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedVersion"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    getKitchen: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedKitchen"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    saveKitchen: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Kitchen"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedKitchen"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
     listPlans: {
         parameters: {
-            query?: never;
+            query?: {
+                next?: string | null;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5416,7 +5274,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanSummary"][];
+                    "application/json": components["schemas"]["PlanPage"];
                 };
             };
             /** @description Bad Request */
@@ -5460,7 +5318,10 @@ export interface operations {
     addPlan: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -5478,6 +5339,69 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SavedPlan"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    warmUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -5631,7 +5555,7 @@ export interface operations {
             };
         };
     };
-    deletePlan: {
+    getRawPlan: {
         parameters: {
             query?: never;
             header?: never;
@@ -5643,11 +5567,15 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Successful Response */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
             };
             /** @description Bad Request */
             400: {
@@ -5687,10 +5615,85 @@ export interface operations {
             };
         };
     };
+    throwAwayPlan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     changePlan: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
             path: {
                 plan_id: string;
             };
@@ -5729,6 +5732,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -5740,6 +5752,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5805,6 +5826,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     lookOn: {
@@ -5849,6 +5879,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -5860,6 +5899,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6041,24 +6089,27 @@ export interface operations {
             };
         };
     };
-    getWeighIn: {
+    printGuide: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                dough_id: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintRequest"];
+            };
+        };
         responses: {
-            /** @description Successful Response */
+            /** @description The file. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WeighInView"];
+                    "application/pdf": unknown;
+                    "image/svg+xml": unknown;
                 };
             };
             /** @description Bad Request */
@@ -6099,18 +6150,16 @@ export interface operations {
             };
         };
     };
-    saveWeighIn: {
+    reportDough: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                dough_id: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WeighIn"];
+                "application/json": components["schemas"]["BenchRequest"];
             };
         };
         responses: {
@@ -6120,7 +6169,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WeighInView"];
+                    "application/json": components["schemas"]["Report"];
                 };
             };
             /** @description Bad Request */
@@ -6293,6 +6342,714 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScaleReading"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    scaleDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScalingRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scaling"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listStarters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Starter"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    swapIngredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swapped"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedVersion"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepVersion: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionNote"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedVersion"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getRawVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+                version_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getWeighIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighInView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeWeighIn: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Changes"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighInView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    whatIf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIf"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    whyDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Why"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    grantWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Granted"];
                 };
             };
             /** @description Bad Request */

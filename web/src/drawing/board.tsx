@@ -2,8 +2,10 @@
  * The bake-day board: time runs left to right, lanes are the places of a kitchen, and one thread links a tray's stays.
  * Colour means heat, with the word beside it in the legend and in each block's label. A block can be dragged to another time.
  */
+
 import { useRef, useState } from "react";
 import type { Schemas, Step } from "../client/api";
+import { colour } from "../theme/tokens";
 
 type Plan = Schemas["Plan"];
 type Heat = Step["heat"];
@@ -30,11 +32,15 @@ const LANES: readonly (readonly [Step["place"], string])[] = [
   ["cooling", "Cooling rack"],
 ];
 
+type Points = Partial<Record<Step["kind"], Schemas["PinPoint"]>>;
+const OF_DOUGH: Points = { weigh: "weigh", mix: "mix" };
+const OF_LOAD: Points = { form: "shape", load: "load", transfer: "transfer" };
+
 /** Steps whose beginning a baker may fix, and what the server calls that beginning. */
-export function pinOf(step: Step): { what: string; index: number } | undefined {
-  const dough = { weigh: "weigh", mix: "mix" }[step.kind as string];
+export function pinOf(step: Step): Pick<Schemas["Pin"], "what" | "index"> | undefined {
+  const dough = OF_DOUGH[step.kind];
   if (dough && step.dough != null) return { what: dough, index: step.dough };
-  const load = { form: "shape", load: "load", transfer: "transfer" }[step.kind as string];
+  const load = OF_LOAD[step.kind];
   return load && step.load != null ? { what: load, index: step.load } : undefined;
 }
 
@@ -140,17 +146,17 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
                 y={lane.y}
                 width={width}
                 height={lane.height}
-                fill={i % 2 ? "#fcfcfa" : "#f0f1ec"}
+                fill={i % 2 ? colour.enamel : colour.well}
               />
-              <text x={8} y={lane.y + 26} fontSize={15} fontWeight={700} fill="#18212a">
+              <text x={8} y={lane.y + 26} fontSize={15} fontWeight={700} fill={colour.ink}>
                 {lane.name}
               </text>
             </g>
           ))}
           {ticks.map((tick) => (
             <g key={tick}>
-              <line x1={x(tick)} x2={x(tick)} y1={HEAD - 6} y2={height - 8} stroke="#c9ccc6" />
-              <text x={x(tick)} y={HEAD - 10} fontSize={13} textAnchor="middle" fill="#18212a">
+              <line x1={x(tick)} x2={x(tick)} y1={HEAD - 6} y2={height - 8} stroke={colour.line} />
+              <text x={x(tick)} y={HEAD - 10} fontSize={13} textAnchor="middle" fill={colour.ink}>
                 {at(tick)}
               </text>
             </g>
@@ -198,7 +204,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
               x2={x(now_s)}
               y1={HEAD - 6}
               y2={height - 8}
-              stroke="#18212a"
+              stroke={colour.ink}
               strokeWidth={2.5}
             >
               <title>now</title>
@@ -206,7 +212,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
           )}
         </svg>
       </section>
-      <ul className="mt-2 flex flex-wrap gap-3 text-[14.5px]" aria-label="What the colours mean">
+      <ul className="mt-2 flex flex-wrap gap-3 text-note" aria-label="What the colours mean">
         {HEATS.filter(([heat]) => steps.some((step) => step.heat === heat)).map(([heat, word]) => (
           <li key={heat} className="flex items-center gap-1.5">
             <span
@@ -244,7 +250,7 @@ function Block(props: {
         height={height}
         rx={Math.min(4, width / 3)}
         fill={`var(--color-${step.heat})`}
-        stroke={props.strong ? "#18212a" : `var(--color-${step.heat}-edge)`}
+        stroke={props.strong ? colour.ink : `var(--color-${step.heat}-edge)`}
         strokeWidth={props.strong ? 2.6 : 1.3}
       />
       {fits && (
@@ -254,14 +260,14 @@ function Block(props: {
           fontSize={12.5}
           fontWeight={600}
           textAnchor="middle"
-          fill="#18212a"
+          fill={colour.ink}
           pointerEvents="none"
         >
           {label}
         </text>
       )}
       {props.pinned && (
-        <circle cx={x + 3} cy={top + 3} r={4} fill="#18212a" stroke="#fff" strokeWidth={1.2} />
+        <circle cx={x + 3} cy={top + 3} r={4} fill={colour.ink} stroke={colour.raw} strokeWidth={1.2} />
       )}
     </>
   );
@@ -304,7 +310,7 @@ function Threads(props: {
 }) {
   const loads = [...new Set(props.steps.map((step) => step.load).filter((load) => load != null))];
   return (
-    <g fill="none" stroke="#26313c">
+    <g fill="none" stroke={colour.rim}>
       {loads.map((load) => {
         const points = props.steps
           .filter((step) => step.load === load)

@@ -1,5 +1,7 @@
 /** Cookies drawn to scale: millimetres in, pixels out. Flat, with a little crumb; raw is an outline, baked is filled. */
+
 import type { ReactNode, Ref } from "react";
+import { colour } from "../theme/tokens";
 
 /** Crumb at fixed pseudo-random places, so that the same cookie always looks the same. */
 function crumbs(radius: number, seed = 1): { x: number; y: number; r: number }[] {
@@ -18,9 +20,14 @@ function crumbs(radius: number, seed = 1): { x: number; y: number; r: number }[]
 export function BakedRound({ x, y, radius, seed }: { x: number; y: number; radius: number; seed?: number }) {
   return (
     <g transform={`translate(${x} ${y})`}>
-      <circle r={radius} fill="#d9dcd6" stroke="#26313c" strokeWidth={Math.max(0.8, radius * 0.035)} />
+      <circle
+        r={radius}
+        fill={colour.baked}
+        stroke={colour.rim}
+        strokeWidth={Math.max(0.8, radius * 0.035)}
+      />
       {crumbs(radius, seed).map((crumb) => (
-        <circle key={`${crumb.x}`} cx={crumb.x} cy={crumb.y} r={crumb.r} fill="#8b948f" />
+        <circle key={`${crumb.x}`} cx={crumb.x} cy={crumb.y} r={crumb.r} fill={colour.crumb} />
       ))}
     </g>
   );
@@ -42,9 +49,14 @@ export function Strand({
 }) {
   const inner = Math.max(0, across / 2 - strand);
   return (
-    <g transform={`translate(${x} ${y})`} fill={baked ? "#d9dcd6" : "#fff"} stroke="#26313c" strokeWidth={1}>
+    <g
+      transform={`translate(${x} ${y})`}
+      fill={baked ? colour.baked : colour.raw}
+      stroke={colour.rim}
+      strokeWidth={1}
+    >
       <circle r={across / 2} />
-      {inner > 0.5 && <circle r={inner} fill="#fcfcfa" />}
+      {inner > 0.5 && <circle r={inner} fill={colour.enamel} />}
     </g>
   );
 }
@@ -62,7 +74,7 @@ export function Ruler({ span, us, size = 8 }: { span: number; us?: boolean; size
   const labelled = us ? 4 : 5;
   const ticks = Math.floor(span / step);
   return (
-    <g stroke="#26313c" strokeWidth={0.5}>
+    <g stroke={colour.rim} strokeWidth={0.5}>
       <line x1={0} y1={0} x2={ticks * step} y2={0} />
       {Array.from({ length: ticks + 1 }, (_, i) => (
         <line key={`${i * step}`} x1={i * step} y1={0} x2={i * step} y2={i % labelled ? 2 : 4} />
@@ -75,7 +87,7 @@ export function Ruler({ span, us, size = 8 }: { span: number; us?: boolean; size
           fontSize={size}
           textAnchor="middle"
           stroke="none"
-          fill="#26313c"
+          fill={colour.rim}
         >
           {us ? `${i}` : i * step * labelled}
           {i === 0 ? (us ? " in" : " mm") : ""}

@@ -1,6 +1,8 @@
 /** Width against one factor, with its 90% band; evenly spaced, because what matters is which way and how much. */
+
 import type { Schemas } from "../client/api";
-import { length, type UnitsOf } from "../pieces/say";
+import { colour } from "../theme/tokens";
+import { length, type UnitsOf } from "../words/numbers";
 
 type WhatIf = Schemas["WhatIf"];
 
@@ -31,22 +33,22 @@ export function Curve({ found, kitchen }: { found: WhatIf; kitchen: UnitsOf }) {
     >
       {ticks.map((mm) => (
         <g key={mm}>
-          <line x1={LEFT} x2={W - 10} y1={y(mm)} y2={y(mm)} stroke="#c9ccc6" />
-          <text x={LEFT - 8} y={y(mm) + 5} fontSize={14} textAnchor="end" fill="#18212a">
+          <line x1={LEFT} x2={W - 10} y1={y(mm)} y2={y(mm)} stroke={colour.line} />
+          <text x={LEFT - 8} y={y(mm) + 5} fontSize={14} textAnchor="end" fill={colour.ink}>
             {length(mm, kitchen)}
           </text>
         </g>
       ))}
-      <polygon points={[...line("high"), ...line("low").reverse()].join(" ")} fill="#d9dcd6" />
-      <polyline points={line("value").join(" ")} fill="none" stroke="#18212a" strokeWidth={2.5} />
+      <polygon points={[...line("high"), ...line("low").reverse()].join(" ")} fill={colour.baked} />
+      <polyline points={line("value").join(" ")} fill="none" stroke={colour.ink} strokeWidth={2.5} />
       {points.map((point, i) => (
         <g key={point.label}>
           <circle
             cx={x(i)}
             cy={y(point.diameter_mm.value)}
             r={point.now ? 8 : 4.5}
-            fill={point.now ? "#fcfcfa" : "#18212a"}
-            stroke="#18212a"
+            fill={point.now ? colour.enamel : colour.ink}
+            stroke={colour.ink}
             strokeWidth={2.5}
           />
           <text
@@ -55,14 +57,14 @@ export function Curve({ found, kitchen }: { found: WhatIf; kitchen: UnitsOf }) {
             fontSize={14}
             fontWeight={point.now ? 700 : 400}
             textAnchor="middle"
-            fill="#18212a"
+            fill={colour.ink}
           >
             {point.label}
           </text>
         </g>
       ))}
       {now >= 0 && (
-        <text x={x(now)} y={H - 4} fontSize={13} textAnchor="middle" fill="#4d5a66">
+        <text x={x(now)} y={H - 4} fontSize={13} textAnchor="middle" fill={colour.quiet}>
           now
         </text>
       )}

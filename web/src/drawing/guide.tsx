@@ -1,5 +1,7 @@
 /** A guide on the screen: the very marks that print at 1:1. */
+
 import type { Schemas } from "../client/api";
+import { colour } from "../theme/tokens";
 import { Drawing, Ruler } from "./cookie";
 import { pointsOf } from "./outline";
 
@@ -7,11 +9,11 @@ type Guide = Schemas["Guide"];
 type Mark = Guide["marks"][number];
 
 const PENS: Record<Schemas["Ink"], { stroke: string; strokeWidth: number; strokeDasharray?: string }> = {
-  edge: { stroke: "#26313c", strokeWidth: 1.8 },
-  cut: { stroke: "#26313c", strokeWidth: 1 },
-  likely: { stroke: "#26313c", strokeWidth: 1 },
-  widest: { stroke: "#6b7680", strokeWidth: 0.8, strokeDasharray: "3 2.5" },
-  faint: { stroke: "#8b948f", strokeWidth: 0.6, strokeDasharray: "1.5 2" },
+  edge: { stroke: colour.rim, strokeWidth: 1.8 },
+  cut: { stroke: colour.rim, strokeWidth: 1 },
+  likely: { stroke: colour.rim, strokeWidth: 1 },
+  widest: { stroke: colour.faint, strokeWidth: 0.8, strokeDasharray: "3 2.5" },
+  faint: { stroke: colour.crumb, strokeWidth: 0.6, strokeDasharray: "1.5 2" },
 };
 
 export function GuideDrawing({ guide, us }: { guide: Guide; us: boolean }) {
@@ -44,7 +46,7 @@ function MarkOf({ mark }: { mark: Mark }) {
         y={mark.y_mm + mark.high_mm / 3}
         fontSize={mark.high_mm * 1.4}
         textAnchor="middle"
-        fill="#26313c"
+        fill={colour.rim}
       >
         {mark.text}
       </text>
@@ -53,7 +55,7 @@ function MarkOf({ mark }: { mark: Mark }) {
   const pen = { ...PENS[mark.ink], vectorEffect: "non-scaling-stroke" as const };
   if (mark.kind === "ring")
     return (
-      <polygon points={pointsOf(mark.points)} fill={mark.ink === "edge" ? "#fcfcfa" : "none"} {...pen} />
+      <polygon points={pointsOf(mark.points)} fill={mark.ink === "edge" ? colour.enamel : "none"} {...pen} />
     );
   if (mark.kind === "round")
     return <circle cx={mark.x_mm} cy={mark.y_mm} r={mark.diameter_mm / 2} fill="none" {...pen} />;

@@ -1,5 +1,7 @@
 /** Raw beside baked, from above and from the side, on one ruler; the last outcome stays as a dashed ghost. */
+
 import type { DoughSpec, Schemas } from "../client/api";
+import { colour } from "../theme/tokens";
 import { Drawing, dome, Ruler } from "./cookie";
 import { Bound, boxOf, Piece } from "./outline";
 import { LogDrawing, PanDrawing } from "./whole";
@@ -81,23 +83,23 @@ function PieceDrawing({
       <g transform={`translate(${rawX} ${sideY})`}>
         <path
           d={flat ? block(raw, outcome.pieces.raw_height_mm) : dome(raw, outcome.pieces.raw_height_mm)}
-          fill="#fff"
-          stroke="#26313c"
+          fill={colour.raw}
+          stroke={colour.rim}
           strokeWidth={1}
         />
       </g>
       <g transform={`translate(${bakedX} ${sideY})`}>
         <path
           d={dome(baked, outcome.baked.height_mm.value, 0.7)}
-          fill="#d9dcd6"
-          stroke="#26313c"
+          fill={colour.baked}
+          stroke={colour.rim}
           strokeWidth={1}
         />
         {ghost && (
           <path
             d={dome(before, ghost.baked.height_mm.value, 0.7)}
             fill="none"
-            stroke="#26313c"
+            stroke={colour.rim}
             strokeWidth={0.8}
             strokeDasharray="4 2.5"
           />
@@ -112,7 +114,7 @@ function PieceDrawing({
 
 /** The thumb's dent with its filling. */
 function Dent({ x, y, radius }: { x: number; y: number; radius: number }) {
-  return <circle cx={x} cy={y} r={radius} fill="#8b948f" stroke="#26313c" strokeWidth={1} />;
+  return <circle cx={x} cy={y} r={radius} fill={colour.crumb} stroke={colour.rim} strokeWidth={1} />;
 }
 
 const block = (width: number, height: number) =>

@@ -1,4 +1,5 @@
 /** Pieces from above: rounds, ropes, or any outline; raw is an outline, baked is filled with a little crumb. */
+import { colour } from "../theme/tokens";
 import { BakedRound, Strand } from "./cookie";
 
 export type Ring = readonly (readonly number[])[];
@@ -38,8 +39,8 @@ export function Piece({
       <polygon
         transform={`translate(${x} ${y})${turned ? " rotate(90)" : ""}`}
         points={pointsOf(shape.ring)}
-        fill={baked ? "#d9dcd6" : "#fff"}
-        stroke="#26313c"
+        fill={baked ? colour.baked : colour.raw}
+        stroke={colour.rim}
         strokeWidth={1.2}
         strokeLinejoin="round"
       />
@@ -47,7 +48,9 @@ export function Piece({
   if (shape.strand != null)
     return <Strand x={x} y={y} across={shape.diameter} strand={shape.strand} baked={baked} />;
   if (baked) return <BakedRound x={x} y={y} radius={shape.diameter / 2} seed={seed} />;
-  return <circle cx={x} cy={y} r={shape.diameter / 2} fill="#fff" stroke="#26313c" strokeWidth={1} />;
+  return (
+    <circle cx={x} cy={y} r={shape.diameter / 2} fill={colour.raw} stroke={colour.rim} strokeWidth={1} />
+  );
 }
 
 /** The edge of a range: a round, a box, or an outline. */
@@ -66,7 +69,7 @@ export function Bound({
 }) {
   const look = {
     fill: "none",
-    stroke: dark ? "#26313c" : "#6b7680",
+    stroke: dark ? colour.rim : colour.faint,
     strokeWidth: 0.8,
     strokeDasharray: dark ? "4 2.5" : "3 2.5",
   };

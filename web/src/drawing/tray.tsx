@@ -1,6 +1,8 @@
 /** One loaded tray, seen from above, to scale. Pieces can be dragged, or moved with the arrow keys. */
+
 import { useRef, useState } from "react";
 import type { Schemas } from "../client/api";
+import { colour } from "../theme/tokens";
 import { Drawing, Ruler } from "./cookie";
 import { Bound, Piece, type PieceShape, type Ring } from "./outline";
 
@@ -45,11 +47,20 @@ export function TrayDrawing({
         width={w + 2 * rim - 2}
         height={d + 2 * rim - 2}
         rx={16}
-        fill="#fcfcfa"
-        stroke="#26313c"
+        fill={colour.enamel}
+        stroke={colour.rim}
         strokeWidth={2}
       />
-      <rect x={rim} y={rim} width={w} height={d} rx={8} fill="#f0f1ec" stroke="#c9ccc6" strokeWidth={1} />
+      <rect
+        x={rim}
+        y={rim}
+        width={w}
+        height={d}
+        rx={8}
+        fill={colour.well}
+        stroke={colour.line}
+        strokeWidth={1}
+      />
       {plan.layout.places.map((place, i) => {
         const now = drag?.index === i ? drag : { x: place.x_mm, y: place.y_mm };
         const [x, y] = [rim + now.x, rim + now.y];
@@ -87,7 +98,7 @@ export function TrayDrawing({
             <Bound x={x} y={y} shape={widest} turned={place.turned} dark={touching.has(i)} />
             <Piece x={x} y={y} shape={shape} baked turned={place.turned} seed={i + 1} />
             {touching.has(i) && (
-              <text x={x} y={y + 6} fontSize={18} fontWeight={800} textAnchor="middle" fill="#a3261a">
+              <text x={x} y={y + 6} fontSize={18} fontWeight={800} textAnchor="middle" fill={colour.stopEdge}>
                 !
               </text>
             )}

@@ -1,11 +1,13 @@
 /** What is baked whole and cut after: a pan from above and from the side, a log with its slices. */
+
 import type { DoughSpec, Schemas } from "../client/api";
+import { colour } from "../theme/tokens";
 import { Drawing, dome, Ruler } from "./cookie";
 
 type Outcome = Schemas["Outcome"];
 type Of<K extends DoughSpec["form"]["kind"]> = Extract<DoughSpec["form"], { kind: K }>;
 
-const INK = { stroke: "#26313c", strokeWidth: 1.6 };
+const INK = { stroke: colour.rim, strokeWidth: 1.6 };
 
 export function PanDrawing({ form, outcome, us }: { form: Of<"pan">; outcome: Outcome; us: boolean }) {
   const wide = form.width_mm;
@@ -24,9 +26,9 @@ export function PanDrawing({ form, outcome, us }: { form: Of<"pan">; outcome: Ou
     >
       <g transform="translate(6 4)">
         {form.shape === "round" ? (
-          <circle cx={wide / 2} cy={wide / 2} r={wide / 2} fill="#d9dcd6" {...INK} />
+          <circle cx={wide / 2} cy={wide / 2} r={wide / 2} fill={colour.baked} {...INK} />
         ) : (
-          <rect width={wide} height={deep} rx={4} fill="#d9dcd6" {...INK} />
+          <rect width={wide} height={deep} rx={4} fill={colour.baked} {...INK} />
         )}
         <PanCuts form={form} deep={deep} />
       </g>
@@ -41,11 +43,11 @@ export function PanDrawing({ form, outcome, us }: { form: Of<"pan">; outcome: Ou
           y={-side}
           width={wide - 2}
           height={side}
-          fill="#d9dcd6"
-          stroke="#26313c"
+          fill={colour.baked}
+          stroke={colour.rim}
           strokeWidth={1}
         />
-        <text x={wide / 2} y={16} fontSize={14} textAnchor="middle" fill="#26313c">
+        <text x={wide / 2} y={16} fontSize={14} textAnchor="middle" fill={colour.rim}>
           from the side
         </text>
       </g>
@@ -58,7 +60,7 @@ export function PanDrawing({ form, outcome, us }: { form: Of<"pan">; outcome: Ou
 
 function PanCuts({ form, deep }: { form: Of<"pan">; deep: number }) {
   const { width_mm: wide, edge_mm: edge } = form;
-  const line = { stroke: "#26313c", strokeWidth: 1.2, strokeDasharray: "5 3" };
+  const line = { stroke: colour.rim, strokeWidth: 1.2, strokeDasharray: "5 3" };
   if (form.shape === "round") {
     const r = wide / 2 - edge;
     return (
@@ -121,7 +123,7 @@ export function LogDrawing({
         height={high}
         rx={high / 3}
         fill="none"
-        stroke="#6b7680"
+        stroke={colour.faint}
         strokeDasharray="3 2.5"
       />
       <rect
@@ -130,7 +132,7 @@ export function LogDrawing({
         width={long}
         height={baked}
         rx={baked / 3}
-        fill="#d9dcd6"
+        fill={colour.baked}
         {...INK}
       />
       <rect
@@ -140,20 +142,20 @@ export function LogDrawing({
         height={form.log_mm}
         rx={form.log_mm / 3}
         fill="none"
-        stroke="#26313c"
+        stroke={colour.rim}
         strokeWidth={0.8}
       />
-      <g stroke="#26313c" strokeWidth={1.2} strokeDasharray="5 3">
+      <g stroke={colour.rim} strokeWidth={1.2} strokeDasharray="5 3">
         {Array.from({ length: second.each_log + 1 }, (_, i) => {
           const x = 10 + 6 + i * step;
           return <line key={x} x1={x} y1={middle + baked / 2} x2={x + slant} y2={middle - baked / 2} />;
         })}
       </g>
       <g transform={`translate(${10 + baked / 2} ${sideY})`}>
-        <path d={dome(baked, outcome.baked.height_mm.value, 0.7)} fill="#d9dcd6" {...INK} />
+        <path d={dome(baked, outcome.baked.height_mm.value, 0.7)} fill={colour.baked} {...INK} />
       </g>
       <g transform={`translate(${10 + baked + 24 + second.across_mm / 2} ${sideY})`}>
-        <path d={dome(second.across_mm, second.high_mm, 0.7)} fill="#d9dcd6" {...INK} />
+        <path d={dome(second.across_mm, second.high_mm, 0.7)} fill={colour.baked} {...INK} />
       </g>
       <g transform={`translate(10 ${sideY + 3})`}>
         <Ruler span={long} us={us} size={11} />

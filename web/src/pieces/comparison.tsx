@@ -1,6 +1,6 @@
 /** Before beside after: lines, percentages, results and allergens that differ. */
 import type { Schemas } from "../client/api";
-import { grams, length, mass, percent, type UnitsOf } from "./say";
+import { grams, length, mass, percent, type UnitsOf } from "../words/numbers";
 
 type Comparison = Schemas["Comparison"];
 
@@ -36,7 +36,7 @@ export function ComparisonTable({
           )}
         </p>
       )}
-      <table className="w-full text-left text-[15.5px]">
+      <table className="w-full text-left text-plain">
         <thead>
           <tr className="border-b border-rim">
             <th className="py-1 font-semibold">What differs</th>

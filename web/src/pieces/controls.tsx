@@ -34,7 +34,7 @@ export function Field({
   const id = useId();
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="mb-0.5 block text-[13px] font-medium text-quiet">
+      <label htmlFor={id} className="mb-0.5 block text-note font-medium text-quiet">
         {label}
       </label>
       {children({
@@ -43,7 +43,7 @@ export function Field({
         "aria-describedby": error ? `${id}-error` : undefined,
       })}
       {error && (
-        <p id={`${id}-error`} className="mt-1 text-[14px] font-medium text-stop-edge">
+        <p id={`${id}-error`} className="mt-1 text-note font-medium text-stop-edge">
           {error}
         </p>
       )}
@@ -181,13 +181,13 @@ export function Segments<T extends string>(props: {
 }) {
   return (
     <fieldset className="min-w-0">
-      <legend className="mb-0.5 text-[13px] font-medium text-quiet">{props.label}</legend>
+      <legend className="mb-0.5 text-note font-medium text-quiet">{props.label}</legend>
       <div className="flex">
         {props.options.map(([value, label]) => (
           <label
             key={value}
             className={clsx(
-              "flex min-h-11 flex-1 cursor-pointer items-center justify-center border-[1.5px] border-[#7a858f] px-3 font-medium whitespace-nowrap -ml-[1.5px] first:ml-0 first:rounded-l-[9px] last:rounded-r-[9px] has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink",
+              "flex min-h-11 flex-1 cursor-pointer items-center justify-center border-[1.5px] border-edge px-3 font-medium whitespace-nowrap -ml-[1.5px] first:ml-0 first:rounded-l-[9px] last:rounded-r-[9px] has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink",
               props.value === value ? "bg-ink text-white border-ink" : "bg-white hover:bg-well",
             )}
           >
@@ -217,5 +217,23 @@ export function Switch(props: { label: string; checked: boolean; onChecked: (che
       />
       {props.label}
     </label>
+  );
+}
+
+/** A field that finds as it is typed in. */
+export function SearchField(props: { label: string; value: string; onValue: (words: string) => void }) {
+  return (
+    <Field label={props.label}>
+      {(ids) => (
+        <input
+          {...ids}
+          type="search"
+          className="control w-full"
+          maxLength={100}
+          value={props.value}
+          onChange={(event) => props.onValue(event.target.value)}
+        />
+      )}
+    </Field>
   );
 }

@@ -18,7 +18,7 @@ export function Sheet(props: {
           className={`enamel fixed top-1/2 left-1/2 z-30 flex max-h-[88dvh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col ${props.wide ? "max-w-4xl" : "max-w-2xl"}`}
         >
           <header className="flex min-h-14 items-center justify-between gap-3 border-b-[1.5px] border-line pl-5">
-            <Dialog.Title className="text-[19px] font-bold">{props.title}</Dialog.Title>
+            <Dialog.Title className="text-head font-bold">{props.title}</Dialog.Title>
             <Dialog.Close
               aria-label="Close"
               className="m-1 size-11 rounded-lg text-2xl font-semibold hover:bg-well"

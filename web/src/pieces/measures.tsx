@@ -1,7 +1,9 @@
 /** Number fields in the kitchen's own units; what is handed on is always metric. */
 import type { ComponentProps } from "react";
 import type { Kitchen } from "../client/api";
-import { NumberField } from "./controls";
+import { useCatalogue } from "../client/catalogue";
+import { fromF, type Marks, nearest, toF } from "../words/heat";
+import { NumberField, Select } from "./controls";
 
 type Metric = Omit<ComponentProps<typeof NumberField>, "unit">;
 type InUnits = Metric & { kitchen: Pick<Kitchen, "units" | "scale"> };
@@ -51,5 +53,25 @@ export function RoomField({ kitchen, ...rest }: InUnits) {
   if (kitchen.scale !== "f") return <NumberField {...rest} unit="°C" />;
   return (
     <Converted {...rest} unit="°F" usStep={1} to={(c) => (c * 9) / 5 + 32} from={(f) => ((f - 32) * 5) / 9} />
+  );
+}
+
+/** A heat of the oven, on this kitchen's dial: gas marks are chosen, since there is nothing between them. */
+export function OvenField({ kitchen, ...rest }: InUnits) {
+  const { data: catalogue } = useCatalogue();
+  const marks = (catalogue?.gas_marks ?? []) as Marks;
+  if (kitchen.scale === "f") return <Converted {...rest} unit="°F" usStep={5} to={toF} from={fromF} />;
+  if (kitchen.scale === "c" || marks.length === 0) return <NumberField {...rest} unit="°C" />;
+  const within = marks.filter(([, celsius = 0]) => celsius >= rest.min && celsius <= rest.max);
+  return (
+    <div className="w-28">
+      <Select
+        label={rest.label}
+        error={rest.error}
+        value={String(nearest(marks, rest.value, 1)[0])}
+        options={within.map(([mark]) => [String(mark), `gas ${mark}`] as const)}
+        onValue={(mark) => rest.onValue(nearest(marks, Number(mark), 0)[1])}
+      />
+    </div>
   );
 }

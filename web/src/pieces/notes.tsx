@@ -13,7 +13,7 @@ export function Note({ severity, children }: { severity: Problem["severity"]; ch
   return (
     <div
       role={severity === "stop" ? "alert" : "status"}
-      className={clsx("flex gap-2.5 rounded-[10px] border-l-[6px] px-3 py-2 text-[15px] leading-snug", look)}
+      className={clsx("flex gap-2.5 rounded-[10px] border-l-[6px] px-3 py-2 text-plain leading-snug", look)}
     >
       <span aria-hidden className="font-extrabold">
         {severity === "stop" ? "✕" : severity === "ask" ? "?" : "i"}
@@ -56,7 +56,7 @@ export function Panel({
   return (
     <section className={clsx("enamel flex min-h-0 flex-col", className)} aria-label={title}>
       <header className="flex min-h-12 items-center justify-between gap-3 border-b-[1.5px] border-line px-4">
-        <h2 className="text-[17px] font-bold">{title}</h2>
+        <h2 className="text-lead font-bold">{title}</h2>
         {aside}
       </header>
       {children}

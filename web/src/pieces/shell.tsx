@@ -1,9 +1,13 @@
 /** The frame: a slim rail of places on the left, the place itself on the right. */
+
 import clsx from "clsx";
 import { type ReactNode, useEffect, useState } from "react";
 import { NavLink, useLocation } from "react-router";
 import { lastDough } from "../client/dough";
+import { colour } from "../theme/tokens";
+import { Boundary } from "./boundary";
 import { Sheet } from "./dialog";
+import { Waiting } from "./waiting";
 
 const stroke = {
   fill: "none",
@@ -79,7 +83,7 @@ export function Shell({ children }: { children: ReactNode }) {
             end={to === "/"}
             className={({ isActive }) =>
               clsx(
-                "mx-2 flex flex-col items-center rounded-[10px] py-2 text-[14px] font-medium focus-visible:outline-white",
+                "mx-2 flex flex-col items-center rounded-[10px] py-2 text-note font-medium focus-visible:outline-white",
                 isActive ? "bg-enamel text-ink" : "hover:bg-white/15",
               )
             }
@@ -92,8 +96,11 @@ export function Shell({ children }: { children: ReactNode }) {
         ))}
       </nav>
       <Help />
-      <main id="place" className="min-w-0 flex-1">
-        {children}
+      <main id="place" className="flex min-w-0 flex-1 flex-col">
+        <div className="min-w-0 flex-1">
+          <Boundary place={useLocation().pathname}>{children}</Boundary>
+        </div>
+        <Waiting />
       </main>
     </div>
   );
@@ -138,12 +145,12 @@ function Help() {
 
 function Wordmark() {
   return (
-    <p className="mb-3 px-2 text-center text-[15px] leading-[1.05] font-extrabold tracking-wide">
+    <p className="mb-3 px-2 text-center text-plain leading-[1.05] font-extrabold tracking-wide">
       <svg viewBox="0 0 32 32" className="mx-auto mb-1 size-10" aria-hidden="true">
-        <rect x="2" y="4" width="28" height="24" rx="6" fill="#fcfcfa" />
-        <circle cx="10.5" cy="12" r="4" fill="#26313c" />
-        <circle cx="21.5" cy="12" r="3.2" fill="none" stroke="#26313c" strokeWidth="1.8" />
-        <circle cx="16" cy="21" r="4" fill="#26313c" />
+        <rect x="2" y="4" width="28" height="24" rx="6" fill={colour.enamel} />
+        <circle cx="10.5" cy="12" r="4" fill={colour.rim} />
+        <circle cx="21.5" cy="12" r="3.2" fill="none" stroke={colour.rim} strokeWidth="1.8" />
+        <circle cx="16" cy="21" r="4" fill={colour.rim} />
       </svg>
       Fine
       <br />
@@ -155,7 +162,7 @@ function Wordmark() {
 export function PlaceHeader({ title, children }: { title: ReactNode; children?: ReactNode }) {
   return (
     <header className="flex min-h-14 flex-wrap items-center justify-between gap-x-4 gap-y-1 px-5 pt-3">
-      <h1 className="min-w-0 text-[24px] leading-tight font-extrabold">{title}</h1>
+      <h1 className="min-w-0 text-title leading-tight font-extrabold">{title}</h1>
       <div className="no-print flex flex-wrap items-center gap-2">{children}</div>
     </header>
   );

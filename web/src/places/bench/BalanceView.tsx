@@ -1,6 +1,8 @@
 /** Is it in balance? Each percentage on its family's usual range, and what the dough leans to. */
+
 import type { Schemas } from "../../client/api";
-import { percent } from "../../pieces/say";
+import { colour } from "../../theme/tokens";
+import { percent } from "../../words/numbers";
 
 type Balance = Schemas["Balance"];
 
@@ -30,11 +32,11 @@ export function BalanceView({ balance }: { balance: Balance }) {
               {texture.score >= 60 ? "" : "a little "}
               {texture.name}
             </span>{" "}
-            <span className="text-[14px] text-quiet">{texture.reasons.slice(0, 2).join("; ")}</span>
+            <span className="text-note text-quiet">{texture.reasons.slice(0, 2).join("; ")}</span>
           </li>
         ))}
       </ul>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[14.5px]">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-note">
         <dt className="text-quiet">Lift</dt>
         <dd>
           {balance.leavening.gas_ml_per_100g_flour.toFixed(0)} ml gas per 100 g flour;{" "}
@@ -61,7 +63,7 @@ function Axis({ axis }: { axis: Schemas["AxisBalance"] }) {
   const outside = axis.place !== "inside";
   const places = axis.value_pct < 10 && axis.value_pct > 0 ? 1 : 0;
   return (
-    <li className="grid grid-cols-[3.6rem_1fr_5.6rem] items-center gap-2 text-[14.5px]">
+    <li className="grid grid-cols-[3.6rem_1fr_5.6rem] items-center gap-2 text-note">
       <span>{NAMES[axis.axis] ?? axis.axis}</span>
       <svg viewBox="0 0 100 12" preserveAspectRatio="none" className="h-4 w-full" aria-hidden="true">
         <line
@@ -69,7 +71,7 @@ function Axis({ axis }: { axis: Schemas["AxisBalance"] }) {
           x2={98}
           y1={6}
           y2={6}
-          stroke="#7a858f"
+          stroke={colour.edge}
           strokeWidth={1}
           vectorEffect="non-scaling-stroke"
         />
@@ -78,8 +80,8 @@ function Axis({ axis }: { axis: Schemas["AxisBalance"] }) {
           width={Math.max(1, x(axis.high_pct) - x(axis.low_pct))}
           y={2.5}
           height={7}
-          fill="#d9dcd6"
-          stroke="#26313c"
+          fill={colour.baked}
+          stroke={colour.rim}
           strokeWidth={1}
           vectorEffect="non-scaling-stroke"
         />
@@ -88,7 +90,7 @@ function Axis({ axis }: { axis: Schemas["AxisBalance"] }) {
           x2={x(axis.typical_pct)}
           y1={2.5}
           y2={9.5}
-          stroke="#26313c"
+          stroke={colour.rim}
           strokeWidth={1}
           vectorEffect="non-scaling-stroke"
         />
@@ -97,7 +99,7 @@ function Axis({ axis }: { axis: Schemas["AxisBalance"] }) {
           width={2.2}
           y={0}
           height={12}
-          fill={outside ? "#8a5a00" : "#18212a"}
+          fill={outside ? colour.askEdge : colour.ink}
         />
       </svg>
       <span className={outside ? "text-right font-bold text-ask-edge" : "text-right font-semibold"}>

@@ -1,10 +1,13 @@
 /** The bench: what goes in, what dough it makes, what comes out; side by side, always in view. */
+
 import { useEffect, useRef, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import type { DoughSpec, Problem, Schemas } from "../../client/api";
+import { useAssessment } from "../../client/assessments";
 import { lastDough, useDough } from "../../client/dough";
-import { useAssessment, useDoughs, useKitchen } from "../../client/hooks";
+import { useKitchen } from "../../client/kitchen";
 import { Button } from "../../pieces/controls";
+import { DoughNotes, Missing, ToFirstDough } from "../../pieces/missing";
 import { Note } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
 import { PlaceHeader } from "../../pieces/shell";
@@ -36,7 +39,7 @@ export function Bench() {
   }, [id]);
   if (!id) return <ToFirstDough place="bench" />;
   if (!dough.spec || !kitchen)
-    return dough.problem ? <Missing message={dough.problem} /> : <PlaceHeader title="Bench" />;
+    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Bench" />;
   const remedy = (problem: Problem) => dough.change((spec) => applyRemedy(spec, problem));
   const problems = found?.problems ?? [];
   const opens = (name: SheetName) => (open: boolean) => setSheet(open ? name : undefined);
@@ -119,19 +122,14 @@ export function Bench() {
         open={sheet === "versions"}
         onOpen={opens("versions")}
         spec={dough.spec}
-        saved={dough.state === "saved"}
+        revision={dough.state === "saved" ? dough.revision : undefined}
         kitchen={kitchen}
         onTake={take}
       />
       <FilesSheet id={id} open={sheet === "files"} onOpen={opens("files")} />
       <div className="px-5">
-        {dough.state === "conflict" && (
-          <Conflict problem={dough.problem} onCopy={dough.keepCopy} onOther={dough.takeOther} />
-        )}
-        {(dough.state === "offline" || dough.state === "refused") && (
-          <Note severity="stop">{dough.problem}</Note>
-        )}
-        {failed && <Note severity="stop">{failed}</Note>}
+        <DoughNotes dough={dough} kitchen={kitchen} />
+        {failed && <Note severity="stop">{failed} What comes out is shown as it was before.</Note>}
       </div>
       <div className="grid min-h-0 flex-1 gap-3 p-5 pt-2 md:grid-cols-2 xl:grid-cols-[minmax(0,1fr)_minmax(0,0.78fr)_minmax(0,1.2fr)]">
         <LinesPanel
@@ -196,48 +194,4 @@ function useGhost(outcome: Outcome | undefined, id: string | undefined): Outcome
     if (!before.outcome || before.id !== id || moved) settled.current = { outcome, id, at: now };
   }, [outcome, id]);
   return ghost;
-}
-
-/** A place opened with no dough chosen: the newest one, or the shelf. */
-export function ToFirstDough({ place }: { place: "bench" | "trays" }) {
-  const { data: doughs } = useDoughs();
-  const navigate = useNavigate();
-  useEffect(() => {
-    if (doughs) navigate(doughs[0] ? `/${place}/${doughs[0].id}` : "/new", { replace: true });
-  }, [doughs, navigate, place]);
-  return <PlaceHeader title="Bench" />;
-}
-
-export function Missing({ message }: { message: string }) {
-  return (
-    <>
-      <PlaceHeader title="Not on the shelf" />
-      <div className="max-w-2xl p-5">
-        <Note severity="stop">{message}</Note>
-        <Link to="/" className="mt-4 inline-block font-semibold underline underline-offset-4">
-          Back to the shelf
-        </Link>
-      </div>
-    </>
-  );
-}
-
-function Conflict({
-  problem,
-  onCopy,
-  onOther,
-}: {
-  problem?: string;
-  onCopy: () => Promise<void>;
-  onOther: () => void;
-}) {
-  return (
-    <Note severity="ask">
-      <p className="mb-2">{problem}</p>
-      <div className="flex flex-wrap gap-2">
-        <Button onClick={() => onCopy().then(onOther)}>Keep mine as a copy</Button>
-        <Button onClick={onOther}>Take the other</Button>
-      </div>
-    </Note>
-  );
 }

@@ -1,10 +1,13 @@
 /** What dough it makes: make-up, balance and method; warnings above, allergens below, both always in view. */
+
 import { Tabs } from "radix-ui";
 import type { ReactNode } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
+import { within } from "../../client/within";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
-import { mass, percent, plural } from "../../pieces/say";
+import { colour } from "../../theme/tokens";
+import { mass, percent, plural } from "../../words/numbers";
 import { BalanceView } from "./BalanceView";
 import { MethodView } from "./MethodView";
 import { at } from "./remedy";
@@ -41,7 +44,7 @@ export function DoughPanel(props: {
   return (
     <Panel
       title="The dough"
-      aside={dough && <span className="text-[19px] font-bold">{mass(dough.mass_g, kitchen)}</span>}
+      aside={dough && <span className="text-head font-bold">{mass(dough.mass_g, kitchen)}</span>}
     >
       <Tabs.Root defaultValue="makeup" className="flex min-h-0 flex-1 flex-col">
         <Tabs.List aria-label="Views of the dough" className="grid grid-cols-3 border-b-[1.5px] border-line">
@@ -86,7 +89,7 @@ function Tab({ value, children }: { value: string; children: ReactNode }) {
   return (
     <Tabs.Trigger
       value={value}
-      className="min-h-11 text-[15px] font-medium data-[state=active]:bg-ink data-[state=active]:text-white hover:not-data-[state=active]:bg-well"
+      className="min-h-11 text-plain font-medium data-[state=active]:bg-ink data-[state=active]:text-white hover:not-data-[state=active]:bg-well"
     >
       {children}
     </Tabs.Trigger>
@@ -163,8 +166,7 @@ function MakingFields({
           label="Chill before baking"
           unit="h"
           value={making.chill_h}
-          min={0}
-          max={96}
+          {...within("Making", "chill_h")}
           step={0.5}
           onValue={(chill_h) => put({ chill_h })}
         />
@@ -204,7 +206,7 @@ const washLine = (g: number): DoughSpec["lines"][number] => ({
 
 function Eggs({ eggs, onWash }: { eggs: Schemas["EggCount"]; onWash: (g: number) => void }) {
   return (
-    <div className="text-[15px]">
+    <div className="text-plain">
       <p>
         Buy <strong>{plural(eggs.to_buy, "egg")}</strong>
         {eggs.left_g > 1 ? `; ${eggs.left_g.toFixed(0)} g is left over, enough to brush the tops.` : "."}
@@ -220,7 +222,7 @@ function Eggs({ eggs, onWash }: { eggs: Schemas["EggCount"]; onWash: (g: number)
 
 function Allergens({ dough }: { dough: Schemas["Dough"] }) {
   return (
-    <div className="border-t-[1.5px] border-line px-4 py-2 text-[14px] leading-snug">
+    <div className="border-t-[1.5px] border-line px-4 py-2 text-note leading-snug">
       <p>
         {dough.allergens.length ? (
           <>
@@ -244,10 +246,10 @@ function Allergens({ dough }: { dough: Schemas["Dough"] }) {
 function Shares({ dough }: { dough: Schemas["Dough"] }) {
   const rest = Math.max(0, 100 - dough.water_pct - dough.fat_pct - dough.sugar_pct);
   const parts = [
-    ["Sugar", dough.sugar_pct, "#ffffff"],
-    ["Fat", dough.fat_pct, "#d9dcd6"],
-    ["Water", dough.water_pct, "#a9b2b0"],
-    ["Flour, rest", rest, "#5d6a72"],
+    ["Sugar", dough.sugar_pct, colour.raw],
+    ["Fat", dough.fat_pct, colour.baked],
+    ["Water", dough.water_pct, colour.water],
+    ["Flour, rest", rest, colour.flour],
   ] as const;
   return (
     <div>
@@ -260,13 +262,13 @@ function Shares({ dough }: { dough: Schemas["Dough"] }) {
             width={share}
             height={8}
             fill={fill}
-            stroke="#26313c"
+            stroke={colour.rim}
             strokeWidth={0.4}
             vectorEffect="non-scaling-stroke"
           />
         ))}
       </svg>
-      <dl className="mt-1 grid grid-cols-2 gap-x-4 text-[15px]">
+      <dl className="mt-1 grid grid-cols-[5fr_6fr] gap-x-3 text-plain">
         {parts.map(([name, share, fill]) => (
           <div key={name} className="flex items-center gap-2">
             <span aria-hidden className="size-3.5 shrink-0 border border-rim" style={{ background: fill }} />

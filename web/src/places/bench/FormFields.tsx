@@ -1,10 +1,12 @@
 /** What a baker decides for each form, as a table of fields; everything else is worked out. */
+
 import { useState } from "react";
 import type { Kitchen, Problem } from "../../client/api";
-import { useCatalogue, useCutters } from "../../client/hooks";
+import { useCatalogue, useCutters } from "../../client/catalogue";
 import { Button, NumberField, Select } from "../../pieces/controls";
-import { LengthField, MassField, RoomField } from "../../pieces/measures";
-import { type Amount, type Choice, FIELDS, FIRST, type Form, KINDS, type Of } from "./forms";
+import { LengthField, MassField, OvenField } from "../../pieces/measures";
+import { colour } from "../../theme/tokens";
+import { type Amount, bounds, type Choice, FIELDS, type Form, first, KINDS, type Of } from "./forms";
 import { OwnCutter } from "./OwnCutter";
 import { at } from "./remedy";
 
@@ -21,7 +23,7 @@ export function FormKind({ form, onForm }: Pick<Props, "form" | "onForm">) {
       label="Form"
       value={form.kind}
       options={KINDS}
-      onValue={(kind) => kind !== form.kind && onForm(FIRST[kind])}
+      onValue={(kind) => kind !== form.kind && onForm(first(kind))}
     />
   );
 }
@@ -72,12 +74,12 @@ function ChoiceOf({ field, form, problems, onForm }: Props & { field: Choice<For
 
 function AmountOf({ field, form, kitchen, problems, onForm }: Props & { field: Amount<Form> }) {
   const whole = field.unit === "";
+  const limits = bounds(form, field.key);
   const shared = {
+    ...limits,
     label: field.label,
-    width: whole ? "w-14" : field.max > 100 ? "w-23" : "w-20",
+    width: whole ? "w-14" : limits.max > 100 ? "w-23" : "w-20",
     value: Number(form[field.key as keyof Form]),
-    min: field.min,
-    max: field.max,
     step: field.step,
     error: at(problems, `form.${field.key}`),
     onValue: (value: number) =>
@@ -85,7 +87,7 @@ function AmountOf({ field, form, kitchen, problems, onForm }: Props & { field: A
   };
   if (field.unit === "mm") return <LengthField kitchen={kitchen} {...shared} />;
   if (field.unit === "g") return <MassField kitchen={kitchen} {...shared} />;
-  if (field.unit === "temperature") return <RoomField kitchen={kitchen} {...shared} />;
+  if (field.unit === "temperature") return <OvenField kitchen={kitchen} {...shared} />;
   return <NumberField {...shared} unit={field.unit} />;
 }
 
@@ -137,8 +139,8 @@ function CutterPick({ form, onForm }: Props<Of<"cutout">>) {
         <svg viewBox="-0.6 -1.6 1.2 3.2" className="h-11 w-8" aria-hidden>
           <polygon
             points={ring.map((point) => point.join(",")).join(" ")}
-            fill="#fff"
-            stroke="#26313c"
+            fill={colour.raw}
+            stroke={colour.rim}
             strokeWidth={0.07}
           />
         </svg>

@@ -2,9 +2,9 @@
 import clsx from "clsx";
 import { useEffect, useState } from "react";
 import type { Line, WeighedLine } from "../../client/api";
-import { useCatalogue } from "../../client/hooks";
+import { useCatalogue } from "../../client/catalogue";
 import { Button } from "../../pieces/controls";
-import { grams, percent } from "../../pieces/say";
+import { grams, percent } from "../../words/numbers";
 
 export interface LineRowProps {
   line: Line;
@@ -42,7 +42,7 @@ export function LineRow(props: LineRowProps) {
       className={clsx(unsure && "bg-ask", props.lifted && "bg-well outline-2 -outline-offset-2 outline-ink")}
     >
       {props.heading && (
-        <p className="bg-well px-4 pt-2 pb-1 text-[13px] font-semibold text-quiet">
+        <p className="bg-well px-4 pt-2 pb-1 text-note font-semibold text-quiet">
           {props.heading[0]?.toUpperCase()}
           {props.heading.slice(1)}: not counted in the dough
         </p>
@@ -63,7 +63,7 @@ export function LineRow(props: LineRowProps) {
           <input
             data-line
             aria-label={`Line: ${line.text || "empty"}`}
-            className="h-7 w-full bg-transparent text-[16px]"
+            className="h-7 w-full bg-transparent text-lead"
             value={line.text}
             maxLength={300}
             placeholder="250 g plain flour"
@@ -91,7 +91,7 @@ export function LineRow(props: LineRowProps) {
               }
             }}
           />
-          <p className="truncate pb-1 text-[13.5px] leading-tight text-quiet">
+          <p className="truncate pb-1 text-note leading-tight text-quiet">
             {unsure && <strong className="text-ask-edge">? </strong>}
             {reading?.ingredient_name || (line.text.trim() ? "not read yet" : "")}
             {line.mass_g != null
@@ -105,7 +105,7 @@ export function LineRow(props: LineRowProps) {
           <span className="block font-semibold">
             {reading?.mass_g == null ? (line.text.trim() ? "? g" : "") : grams(reading.mass_g)}
           </span>
-          <span className="block text-[13.5px] text-quiet">
+          <span className="block text-note text-quiet">
             {seen?.bakers_pct == null ? "" : percent(seen.bakers_pct, seen.bakers_pct < 10 ? 1 : 0)}
           </span>
         </p>
@@ -147,7 +147,7 @@ function Settle(props: LineRowProps & { unsure: boolean; all: boolean }) {
   return (
     <div className="grid gap-2 px-4 pb-2.5">
       {(unsure || reading?.note) && (
-        <p className={clsx("text-[14.5px]", unsure ? "text-ask-edge" : "text-quiet")}>{reading?.note}</p>
+        <p className={clsx("text-note", unsure ? "text-ask-edge" : "text-quiet")}>{reading?.note}</p>
       )}
       <div className="flex flex-wrap items-end gap-2">
         {unsure &&
@@ -173,7 +173,7 @@ function Settle(props: LineRowProps & { unsure: boolean; all: boolean }) {
             </option>
           ))}
         </select>
-        <label className="flex items-center gap-1.5 text-[15px]">
+        <label className="flex items-center gap-1.5 text-plain">
           <input
             className="control w-20 text-right"
             inputMode="decimal"
@@ -194,7 +194,7 @@ function Settle(props: LineRowProps & { unsure: boolean; all: boolean }) {
           Remove
         </Button>
       </div>
-      {wrong && <p className="text-[14px] font-medium text-stop-edge">Type grams from 0 to 20000.</p>}
+      {wrong && <p className="text-note font-medium text-stop-edge">Type grams from 0 to 20000.</p>}
       {props.all && <Place {...props} />}
     </div>
   );
@@ -223,7 +223,7 @@ function Place({ line, seen, ownCup, onOwnCup, onChange, onMove }: LineRowProps)
         ↓
       </Button>
       {reading?.unit === "cup" && reading.ingredient_id && (
-        <label className="flex items-center gap-1.5 text-[15px]">
+        <label className="flex items-center gap-1.5 text-plain">
           My cup of it weighs
           <input
             className="control w-18 text-right"

@@ -1,7 +1,7 @@
 /** What goes in: every line as typed, what it was read as, its grams and baker's percentage. */
 import { useRef, useState } from "react";
 import type { DoughSpec, Kitchen, Line, WeighedLine } from "../../client/api";
-import { useSaveKitchen } from "../../client/hooks";
+import { useSaveKitchen } from "../../client/kitchen";
 import { Button } from "../../pieces/controls";
 import { Panel } from "../../pieces/notes";
 import { LineRow } from "./LineRow";
@@ -73,12 +73,12 @@ export function LinesPanel(props: {
       ...kitchen.habit.settled.filter((known) => known.name !== name),
       { name, ingredient_id },
     ];
-    saveKitchen.mutate({ ...kitchen, habit: { ...kitchen.habit, settled } });
+    saveKitchen({ ...kitchen, habit: { ...kitchen.habit, settled } });
   };
   const ownCup = (ingredient_id: string, cup_g: number | null) => {
     const others = kitchen.habit.own_cups.filter((own) => own.ingredient_id !== ingredient_id);
     const own_cups = cup_g === null ? others : [...others, { ingredient_id, cup_g }];
-    saveKitchen.mutate({ ...kitchen, habit: { ...kitchen.habit, own_cups } });
+    saveKitchen({ ...kitchen, habit: { ...kitchen.habit, own_cups } });
   };
   return (
     <Panel

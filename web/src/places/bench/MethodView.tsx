@@ -44,14 +44,14 @@ export function MethodView({
               <textarea
                 aria-label={`Step ${i + 1}`}
                 rows={2}
-                className="field-sizing-content min-h-11 w-full resize-none rounded-md bg-transparent py-1 text-[15px] leading-snug hover:bg-well"
+                className="field-sizing-content min-h-11 w-full resize-none rounded-md bg-transparent py-1 text-plain leading-snug hover:bg-well"
                 value={step.text}
                 maxLength={300}
                 onChange={(event) => change(step.id, { text: event.target.value })}
               />
               <select
                 aria-label={`Who is busy with step ${i + 1}`}
-                className="control mb-1 h-11 text-[14px]"
+                className="control mb-1 h-11 text-note"
                 value={step.attention}
                 onChange={(event) => change(step.id, { attention: event.target.value as Step["attention"] })}
               >
@@ -59,13 +59,13 @@ export function MethodView({
                 <option value="mixer">mixer</option>
                 <option value="passive">nobody, it waits</option>
               </select>
-              {step.cue && <p className="text-[14px] leading-tight text-quiet">Until: {step.cue}</p>}
+              {step.cue && <p className="text-note leading-tight text-quiet">Until: {step.cue}</p>}
               {step.caution && (
-                <p className="text-[14px] leading-tight font-medium text-ask-edge">{step.caution}</p>
+                <p className="text-note leading-tight font-medium text-ask-edge">{step.caution}</p>
               )}
             </div>
             <div className="flex flex-col items-end">
-              <span className="flex items-center gap-1 text-[14px]">
+              <span className="flex items-center gap-1 text-note">
                 <Minutes
                   label={`Minutes of step ${i + 1}`}
                   value={step.minutes}
@@ -75,7 +75,7 @@ export function MethodView({
               </span>
               <Button
                 kind="quiet"
-                className="text-[14px]"
+                className="text-note"
                 aria-label={`Remove step ${i + 1}`}
                 onClick={() => put(steps.filter((other) => other.id !== step.id))}
               >

@@ -3,11 +3,12 @@ import clsx from "clsx";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
-import { useCatalogue } from "../../client/hooks";
+import { useCatalogue } from "../../client/catalogue";
 import { OutcomeDrawing } from "../../drawing/outcome";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
-import { length, lengthRange, mass, minutes, plural, temperature, thicknessRange } from "../../pieces/say";
+import { onDial, ovenHeat } from "../../words/heat";
+import { length, lengthRange, loadsText, mass, minutes, plural, thicknessRange } from "../../words/numbers";
 import { FormFields, FormKind } from "./FormFields";
 import { at } from "./remedy";
 import { WhatIfSheet } from "./WhatIfSheet";
@@ -40,7 +41,7 @@ export function OutcomePanel(props: {
             <Button kind="quiet" className="whitespace-nowrap" onClick={() => setAsking(true)}>
               What if…
             </Button>
-            <span className="text-[19px] font-bold whitespace-nowrap">
+            <span className="text-head font-bold whitespace-nowrap">
               {found.small
                 ? `${outcome.pieces.count} + ${found.small.outcome.pieces.count} small`
                 : plural(outcome.pieces.count, "cookie")}
@@ -116,10 +117,6 @@ export function OutcomePanel(props: {
   );
 }
 
-export function loadsText(loads: readonly number[]): string {
-  return loads.length > 8 ? `${loads.length} × up to ${loads[0]}` : loads.join(" + ");
-}
-
 const FINISHES: readonly (readonly [DoughSpec["finish"], string])[] = [
   ["soft", "pull soft"],
   ["usual", "as usual"],
@@ -128,6 +125,7 @@ const FINISHES: readonly (readonly [DoughSpec["finish"], string])[] = [
 
 function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcome; kitchen: Kitchen }) {
   const { baked, window, pieces, second } = outcome;
+  const { data: catalogue } = useCatalogue();
   const rows = [
     [
       "Wide",
@@ -163,7 +161,7 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
           [
             "Again",
             `${minutes(second.window.earliest_min)} to ${minutes(second.window.latest_min)} min`,
-            `at ${temperature(second.oven_c, kitchen.scale)}, turn after ${minutes(second.per_side_min)}`,
+            `at ${ovenHeat(second.oven_c, kitchen.scale, catalogue?.gas_marks ?? [])}, turn after ${minutes(second.per_side_min)}`,
           ] as const,
         ]
       : []),
@@ -175,13 +173,13 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
   ] as const;
   return (
     <>
-      {pieces.statement && <p className="text-[15px] leading-snug">{pieces.statement}</p>}
+      {pieces.statement && <p className="text-plain leading-snug">{pieces.statement}</p>}
       <dl className="grid gap-y-0.5">
         {rows.map(([name, value, aside]) => (
           <div key={name} className="grid grid-cols-[3.2rem_minmax(8.5rem,auto)_1fr] items-baseline gap-x-2">
             <dt className="text-quiet">{name}</dt>
-            <dd className="text-[17px] font-bold whitespace-nowrap">{value}</dd>
-            <dd className="text-[14px] leading-tight text-quiet">{aside}</dd>
+            <dd className="text-lead font-bold whitespace-nowrap">{value}</dd>
+            <dd className="text-note leading-tight text-quiet">{aside}</dd>
           </div>
         ))}
       </dl>
@@ -196,7 +194,7 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
 
 function Rolls({ pieces, kitchen }: { pieces: Outcome["pieces"]; kitchen: Kitchen }) {
   return (
-    <p className="text-[15px]">
+    <p className="text-plain">
       {pieces.rolls.map((roll, i) => (
         <span key={`${i}-${roll.sheet_width_mm}`} className={clsx(i > 0 && "before:content-['_·_']")}>
           {i === 0 ? "First sheet" : "then"} {length(roll.sheet_width_mm, kitchen)} ×{" "}
@@ -237,7 +235,7 @@ function OvenFields({
     set({
       scale,
       fan: next.endsWith("fan"),
-      value: convert(oven.value, oven.scale, scale, catalogue?.gas_marks ?? []),
+      value: onDial(oven.value, oven.scale, scale, catalogue?.gas_marks ?? []),
     });
   };
   return (
@@ -266,24 +264,4 @@ function OvenFields({
       </div>
     </div>
   );
-}
-
-/** The same heat on another dial, to a figure that dial has; `marks` are the core's own gas marks (mark, °C). */
-function convert(
-  value: number,
-  from: DoughSpec["oven"]["scale"],
-  to: DoughSpec["oven"]["scale"],
-  marks: readonly (readonly number[])[],
-): number {
-  if (from === to) return value;
-  const nearest = (of: number, column: 0 | 1) =>
-    marks.reduce<readonly number[]>(
-      (best, mark) => (Math.abs((mark[column] ?? 0) - of) < Math.abs((best[column] ?? 0) - of) ? mark : best),
-      marks[0] ?? [4, 180],
-    );
-  const celsius =
-    from === "f" ? ((value - 32) * 5) / 9 : from === "gas" ? (nearest(value, 0)[1] ?? 180) : value;
-  if (to === "f") return Math.round(((celsius * 9) / 5 + 32) / 5) * 5;
-  if (to === "gas") return nearest(celsius, 1)[0] ?? 4;
-  return Math.round(celsius / 5) * 5;
 }

@@ -1,6 +1,8 @@
 /** The baker's own cutter, from an SVG drawing of its outline. */
+
 import { useId, useState } from "react";
-import { type ApiError, api, need } from "../../client/api";
+import type { ApiError } from "../../client/api";
+import { readCutter } from "../../client/catalogue";
 
 type Ring = number[][];
 
@@ -10,7 +12,7 @@ export function OwnCutter({ has, onRing }: { has: boolean; onRing: (ring: Ring) 
   const read = async (file: File | undefined) => {
     if (!file) return;
     try {
-      const { ring } = await need(api.POST("/api/cutters", { body: { svg: await file.text() } }));
+      const { ring } = await readCutter(await file.text());
       onRing(ring);
       setError(undefined);
     } catch (failure) {
@@ -33,7 +35,7 @@ export function OwnCutter({ has, onRing }: { has: boolean; onRing: (ring: Ring) 
         />
       </label>
       {error && (
-        <p role="alert" className="mt-1 max-w-64 text-[14px] font-medium text-stop-edge">
+        <p role="alert" className="mt-1 max-w-64 text-note font-medium text-stop-edge">
           {error}
         </p>
       )}

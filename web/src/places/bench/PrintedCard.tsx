@@ -1,11 +1,12 @@
 /** The formula card for the kitchen wall: grams, percentages, spoons and cups, method. */
 import { Link, useParams } from "react-router";
+import { useAssessment } from "../../client/assessments";
 import { useDough } from "../../client/dough";
-import { useAssessment, useKitchen } from "../../client/hooks";
+import { useKitchen } from "../../client/kitchen";
 import { Button } from "../../pieces/controls";
-import { grams, lengthRange, mass, minutes, percent, plural } from "../../pieces/say";
+import { Missing } from "../../pieces/missing";
 import { PlaceHeader } from "../../pieces/shell";
-import { Missing } from "./Bench";
+import { grams, lengthRange, mass, minutes, percent, plural } from "../../words/numbers";
 
 export function PrintedCard() {
   const { id } = useParams();
@@ -13,7 +14,7 @@ export function PrintedCard() {
   const { data: kitchen } = useKitchen();
   const { found } = useAssessment(dough.spec, kitchen);
   if (!dough.spec || !kitchen || !found)
-    return dough.problem ? <Missing message={dough.problem} /> : <PlaceHeader title="Card" />;
+    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Card" />;
   const { outcome } = found;
   return (
     <>
@@ -30,7 +31,7 @@ export function PrintedCard() {
       </PlaceHeader>
       <article className="enamel m-5 grid max-w-4xl gap-5 p-6">
         {outcome && (
-          <p className="text-[18px]">
+          <p className="text-head">
             {plural(outcome.pieces.count, "cookie")} of {mass(outcome.pieces.mass_g, kitchen)} raw,{" "}
             {lengthRange(outcome.baked.diameter_mm, kitchen)} wide. Oven{" "}
             {dough.spec.oven.scale === "gas"
@@ -40,7 +41,7 @@ export function PrintedCard() {
             {minutes(outcome.window.done_to_min)} min: {outcome.window.cue}.
           </p>
         )}
-        <table className="w-full text-left text-[16px]">
+        <table className="w-full text-left text-lead">
           <thead>
             <tr className="border-b-2 border-rim">
               <th className="py-1">Ingredient</th>
@@ -79,7 +80,7 @@ export function PrintedCard() {
           ))}
         </ol>
         {found.dough && (
-          <p className="text-[15px]">
+          <p className="text-plain">
             Contains{" "}
             <strong>{found.dough.allergens.join(", ") || "none of the usual allergens by its lines"}</strong>.
             Packets and kitchens may add traces.

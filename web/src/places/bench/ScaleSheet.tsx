@@ -1,14 +1,9 @@
 /** Make more or less: choose what is fixed, see what it does, take it. */
+
 import { useEffect, useState } from "react";
-import {
-  type ApiError,
-  api,
-  type DoughSpec,
-  type Kitchen,
-  need,
-  type Schemas,
-  type WeighedLine,
-} from "../../client/api";
+import type { ApiError, DoughSpec, Kitchen, Schemas, WeighedLine } from "../../client/api";
+import { scaled } from "../../client/assessments";
+import { within } from "../../client/within";
 import { ComparisonTable } from "../../pieces/comparison";
 import { Button, NumberField, Select, Switch } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
@@ -46,7 +41,7 @@ export function ScaleSheet(props: {
     const timer = setTimeout(async () => {
       try {
         const scale = { by, value, line_id: by === "left_g" ? lineId : null, rounded };
-        setFound(await need(api.POST("/api/scalings", { body: { dough: spec, kitchen, scale } })));
+        setFound(await scaled(spec, kitchen, scale));
         setError(undefined);
       } catch (failure) {
         setFound(undefined);
@@ -76,8 +71,7 @@ export function ScaleSheet(props: {
               label="How much"
               unit={way[2] === "times" || way[2] === "cookies" ? "" : way[2]}
               value={value}
-              min={0.02}
-              max={100000}
+              {...within("ScaleRequest", "value")}
               step={by === "factor" ? 0.5 : by === "count" ? 1 : 10}
               error={error}
               onValue={setValue}
@@ -104,7 +98,7 @@ export function ScaleSheet(props: {
         />
         {found && (
           <>
-            <p className="text-[18px]">
+            <p className="text-head">
               <strong>{found.factor.toFixed(2).replace(/\.?0+$/, "")} times</strong> this dough
               {found.mixes > 1 ? `, in ${found.mixes} mixes` : ""}.
             </p>

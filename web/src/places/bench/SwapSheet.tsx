@@ -1,9 +1,12 @@
 /** Something is missing or unwanted: what can stand in, and what changes by it. */
+
 import { useEffect, useState } from "react";
-import { api, type DoughSpec, type Kitchen, need, type Schemas, type WeighedLine } from "../../client/api";
+import type { DoughSpec, Kitchen, Schemas, WeighedLine } from "../../client/api";
+import { offersFor, swapIn } from "../../client/assessments";
 import { ComparisonTable } from "../../pieces/comparison";
 import { Button, Select } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
+import { Note } from "../../pieces/notes";
 
 type Wish = Schemas["Wish"];
 type Swap = Schemas["Swap"];
@@ -29,6 +32,7 @@ export function SwapSheet(props: {
   const [offers, setOffers] = useState<Schemas["Offer"][]>();
   const [chosen, setChosen] = useState<{ lineId: string; swap: Swap }>();
   const [swapped, setSwapped] = useState<Schemas["Swapped"]>();
+  const [failed, setFailed] = useState<string>();
   const asksWish = WISHES.some(([id]) => id === ask);
   useEffect(() => {
     if (!open) return;
@@ -40,15 +44,27 @@ export function SwapSheet(props: {
       wish: asksWish ? (ask as Wish) : null,
       line_id: asksWish ? null : ask,
     };
-    need(api.POST("/api/offers", { body })).then(setOffers, () => setOffers([]));
+    setOffers(undefined);
+    setFailed(undefined);
+    let late = false; // an answer to a former question
+    offersFor(body).then(
+      (found) => late || setOffers(found),
+      (failure) => late || setFailed((failure as Error).message),
+    );
+    return () => {
+      late = true;
+    };
   }, [open, ask, asksWish, spec, kitchen]);
   const choose = async (lineId: string, swap: Swap) => {
     setChosen({ lineId, swap });
-    setSwapped(
-      await need(
-        api.POST("/api/swaps", { body: { dough: spec, kitchen, line_id: lineId, swap_id: swap.id } }),
-      ),
-    );
+    setSwapped(undefined);
+    setFailed(undefined);
+    try {
+      const body = { dough: spec, kitchen, line_id: lineId, swap_id: swap.id };
+      setSwapped(await swapIn(body));
+    } catch (failure) {
+      setFailed((failure as Error).message);
+    }
   };
   return (
     <Sheet title="Something else instead" open={open} onOpen={props.onOpen} wide>
@@ -67,6 +83,7 @@ export function SwapSheet(props: {
                 ),
             ]}
           />
+          {failed && <Note severity="stop">{failed}</Note>}
           {offers?.length === 0 && (
             <p>Nothing in this dough stands in the way. Packets may still warn of traces.</p>
           )}
@@ -84,11 +101,11 @@ export function SwapSheet(props: {
                     <button
                       type="button"
                       aria-pressed={chosen?.swap.id === swap.id}
-                      className={`min-h-11 w-full rounded-[10px] border-[1.5px] px-3 py-1.5 text-left ${chosen?.swap.id === swap.id ? "border-ink bg-ink text-white" : "border-[#7a858f] bg-white hover:bg-well"}`}
+                      className={`min-h-11 w-full rounded-[10px] border-[1.5px] px-3 py-1.5 text-left ${chosen?.swap.id === swap.id ? "border-ink bg-ink text-white" : "border-edge bg-white hover:bg-well"}`}
                       onClick={() => choose(offer.line_id, swap)}
                     >
                       <span className="block font-semibold">{swap.label}</span>
-                      <span className="block text-[14px]">{swap.texture_effect}</span>
+                      <span className="block text-note">{swap.texture_effect}</span>
                     </button>
                   </li>
                 ))}

@@ -1,45 +1,53 @@
 /** Kept versions: keep this one with a note, compare any with now, go back to one. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+
 import { useEffect, useState } from "react";
-import { api, type DoughSpec, type Kitchen, need, type Schemas } from "../../client/api";
+import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
+import { compared } from "../../client/assessments";
+import { useVersions } from "../../client/doughs";
+import { outbox } from "../../client/outbox";
 import { ComparisonTable } from "../../pieces/comparison";
 import { Button, Field, Select } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
-import { clock, day } from "../../pieces/say";
+import { Note } from "../../pieces/notes";
+import { clock, day } from "../../words/numbers";
 
 export function VersionsSheet(props: {
   id: string;
   open: boolean;
   onOpen: (open: boolean) => void;
   spec: DoughSpec;
-  saved: boolean;
+  /** Of the dough as it is saved; none while changes are on their way. */
+  revision?: number;
   kitchen: Kitchen;
   onTake: (spec: DoughSpec) => void;
 }) {
   const { id, open, spec, kitchen } = props;
-  const path = { dough_id: id };
-  const client = useQueryClient();
-  const { data: versions } = useQuery({
-    queryKey: ["versions", id],
-    queryFn: () => need(api.GET("/api/doughs/{dough_id}/versions", { params: { path } })),
-    enabled: open,
-  });
+  const { data: versions, error } = useVersions(id, open);
   const [note, setNote] = useState("");
   const [before, setBefore] = useState("");
   const [after, setAfter] = useState("now");
+  const [failed, setFailed] = useState<string>();
   const [comparison, setComparison] = useState<Schemas["Comparison"]>();
   const first = versions?.[0]?.id ?? "";
   const from = versions?.find((version) => version.id === (before || first));
   const to = after === "now" ? spec : versions?.find((version) => version.id === after)?.spec;
   useEffect(() => {
-    if (!open || !from || !to) return;
-    const body = { before: from.spec, after: to, kitchen };
-    need(api.POST("/api/comparisons", { body })).then(setComparison, () => setComparison(undefined));
+    setComparison(undefined);
+    if (!open || !from?.spec || !to) return;
+    setFailed(undefined);
+    let late = false; // an answer to a former question
+    compared(from.spec, to, kitchen).then(
+      (found) => late || setComparison(found),
+      (failure) => late || setFailed((failure as Error).message),
+    );
+    return () => {
+      late = true;
+    };
   }, [open, from, to, kitchen]);
-  const keep = async () => {
-    await need(api.POST("/api/doughs/{dough_id}/versions", { params: { path }, body: { note } }));
+  const keep = () => {
+    if (props.revision === undefined) return;
+    outbox.put({ kind: "keep-version", id, revision: props.revision, note });
     setNote("");
-    client.invalidateQueries({ queryKey: ["versions", id] });
   };
   const label = (version: Schemas["SavedVersion"]) => {
     const at = new Date(version.created_at);
@@ -64,11 +72,12 @@ export function VersionsSheet(props: {
               )}
             </Field>
           </div>
-          <Button kind="main" onClick={keep} disabled={!props.saved}>
+          <Button kind="main" onClick={keep} disabled={props.revision === undefined}>
             Keep
           </Button>
         </div>
-        {options.length === 0 ? (
+        {(failed ?? error) && <Note severity="stop">{failed ?? error?.message}</Note>}
+        {error ? null : options.length === 0 ? (
           <p className="text-quiet">
             No version kept yet. Keep one before you change something, and compare the two afterwards.
           </p>
@@ -86,11 +95,23 @@ export function VersionsSheet(props: {
             {comparison && (
               <ComparisonTable kitchen={kitchen} comparison={comparison} before="That" after="This" />
             )}
-            {from && (
+            {from && !from.spec && (
+              <Note severity="ask">
+                “{from.note || "That version"}” cannot be read by this version of Fine Batch.{" "}
+                <a
+                  className="font-semibold underline underline-offset-4"
+                  href={`/api/doughs/${id}/versions/${from.id}/raw`}
+                  download
+                >
+                  Take away what is stored (JSON)
+                </a>
+              </Note>
+            )}
+            {from?.spec && (
               <Button
                 className="justify-self-start"
                 onClick={() => {
-                  props.onTake(from.spec);
+                  if (from.spec) props.onTake(from.spec);
                   props.onOpen(false);
                 }}
               >

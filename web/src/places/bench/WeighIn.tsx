@@ -1,15 +1,21 @@
 /** The weigh-in: one line at a time, read from an arm away, worked with a knuckle; a slip of the bag can be rescued. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+
 import clsx from "clsx";
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
-import { api, need, type Schemas } from "../../client/api";
-import { useKitchen } from "../../client/hooks";
+import { useOutbox } from "../../client/answers";
+import type { ApiError, Schemas } from "../../client/api";
+import { useKitchen } from "../../client/kitchen";
+import { changesBetween, withChanges } from "../../client/merging";
+import { type Entry, outbox } from "../../client/outbox";
+import { pour, readScale, tareScale, useWeighIn } from "../../client/weighing";
 import { Button, Field } from "../../pieces/controls";
+import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
-import { grams, mass, plural } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
-import { Missing } from "./Bench";
+import { Answer } from "../../pieces/waiting";
+import { colour } from "../../theme/tokens";
+import { grams, mass, plural } from "../../words/numbers";
 
 type View = Schemas["WeighInView"];
 type Target = Schemas["Target"];
@@ -19,24 +25,19 @@ const LEAST_ON_SCALE_G = 0.3;
 
 export function WeighIn() {
   const { id = "" } = useParams();
-  const client = useQueryClient();
   const { data: kitchen } = useKitchen();
-  const path = { dough_id: id };
-  const { data: view, error } = useQuery({
-    queryKey: ["weigh-in", id],
-    queryFn: () => need(api.GET("/api/doughs/{dough_id}/weigh-in", { params: { path } })),
-  });
+  const { entries } = useOutbox();
+  const { data: server, error } = useWeighIn(id);
   const [picked, setPicked] = useState<string>();
-  if (error) return <Missing message={error.message} />;
-  if (!view || !kitchen) return <PlaceHeader title="Weigh in" />;
+  if (error && !server) return <Missing failure={error as ApiError} id={id} />;
+  if (!server || !kitchen) return <PlaceHeader title="Weigh in" />;
+  const view = withWaiting(server, id, entries);
   const open =
     view.targets.find((target) => target.line_id === picked) ??
     view.targets.find((target) => target.state !== "done" && target.state !== "over");
-  const save = async (state: View["state"]) => {
-    client.setQueryData(
-      ["weigh-in", id],
-      await need(api.PUT("/api/doughs/{dough_id}/weigh-in", { params: { path }, body: state })),
-    );
+  const save = (state: View["state"]) => {
+    const changes = changesBetween(view.state, state);
+    if (changes.length) outbox.put({ kind: "weigh-in", id, changes });
     setPicked(undefined);
   };
   const pour = (target: Target, g: number) =>
@@ -60,6 +61,20 @@ export function WeighIn() {
       </PlaceHeader>
       <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         <div className="grid gap-4">
+          {entries
+            .filter(
+              ({ change, state }) => change.kind === "weigh-in" && change.id === id && state !== "waiting",
+            )
+            .map((entry) => (
+              <Note key={entry.key} severity="ask">
+                <div className="grid gap-2">
+                  <Answer
+                    entry={entry}
+                    names={Object.fromEntries(view.targets.map(({ line_id, name }) => [line_id, name]))}
+                  />
+                </div>
+              </Note>
+            ))}
           {view.rescue && (
             <RescueNote view={view} onRescue={(factor) => save({ ...view.state, factor })} units={kitchen} />
           )}
@@ -74,7 +89,7 @@ export function WeighIn() {
           ) : (
             <Panel title="All weighed">
               <div className="grid gap-3 p-6">
-                <p className="text-[28px] leading-tight font-extrabold">Everything is in the bowl.</p>
+                <p className="text-title leading-tight font-extrabold">Everything is in the bowl.</p>
                 <p>
                   {plural(done, "ingredient")}
                   {view.state.factor !== 1 && `, ${view.state.factor.toFixed(2)} times the dough`}. The method
@@ -122,16 +137,31 @@ export function WeighIn() {
   );
 }
 
+/** What the server knows of the bowl, with what waits on this device: poured, and not yet judged. */
+function withWaiting(view: View, id: string, entries: readonly Entry[]): View {
+  const changes = entries.flatMap(({ change, state }) =>
+    change.kind === "weigh-in" && change.id === id && state === "waiting" ? change.changes : [],
+  );
+  if (!changes.length) return view;
+  const state = withChanges(view.state, changes);
+  const targets = view.targets.map((target) => {
+    const poured_g = state.poured_g?.[target.line_id] ?? null;
+    return poured_g === target.poured_g
+      ? target
+      : { ...target, poured_g, state: poured_g ? "done" : "waiting" };
+  });
+  return { ...view, state, targets };
+}
+
 const MARK: Record<string, string> = { waiting: "", done: "✓", short: "+", over: "!" };
 
 /** After a rescue the dough on the bench can be made to match what is in the bowl. */
 function Made({ view, id }: { view: View; id: string }) {
   const [kept, setKept] = useState(false);
   if (view.state.factor === 1) return null;
-  const keep = async () => {
-    await need(
-      api.POST("/api/doughs", { body: { ...view.made, name: `${view.made.name} as weighed`.slice(0, 80) } }),
-    );
+  const keep = () => {
+    const spec = { ...view.made, name: `${view.made.name} as weighed`.slice(0, 80) };
+    outbox.put({ kind: "add-dough", id: `${id}-as-weighed`, spec });
     setKept(true);
   };
   return kept ? (
@@ -165,13 +195,13 @@ function Counter({
     let gone = false;
     const look = async () => {
       try {
-        const reading = await need(api.GET("/api/scale"));
+        const reading = await readScale();
         if (!gone) setShown(reading);
       } catch {
         if (!gone) setShown(undefined);
       }
     };
-    need(api.POST("/api/scale/tare")).then(look, look);
+    tareScale().then(look, look);
     const timer = setInterval(look, READ_MS);
     return () => {
       gone = true;
@@ -183,12 +213,15 @@ function Counter({
   const share = Math.min(1, Math.max(0, (before + on) / target.target_g));
   const number_ = Number(typed.replace(",", "."));
   const wrong = typed.trim() !== "" && !(number_ > 0 && number_ <= 20000);
-  const put = async (g: number) => setShown(await need(api.POST("/api/scale/pour", { body: { g } })));
+  // A scale that does not answer says so in its own place.
+  const silent = () => setShown(undefined);
+  const tare = () => tareScale().then(setShown, silent);
+  const put = (g: number) => pour(g).then(setShown, silent);
   return (
     <Panel title={`${number} of ${of}`} aside={<span className="text-quiet">{target.text}</span>}>
       <div className="grid gap-4 p-6">
-        <p className="text-[34px] leading-none font-extrabold">{target.name}</p>
-        <p className="text-[84px] leading-none font-extrabold">{grams(target.target_g)}</p>
+        <p className="text-figure leading-none font-extrabold">{target.name}</p>
+        <p className="text-display leading-none font-extrabold">{grams(target.target_g)}</p>
         <svg
           viewBox="0 0 100 6"
           preserveAspectRatio="none"
@@ -202,14 +235,14 @@ function Counter({
             width={99.6}
             height={5.6}
             rx={1}
-            fill="#f0f1ec"
-            stroke="#26313c"
+            fill={colour.well}
+            stroke={colour.rim}
             strokeWidth={1.5}
             vectorEffect="non-scaling-stroke"
           />
-          <rect x={0.2} y={0.2} width={99.6 * share} height={5.6} rx={1} fill="#26313c" />
+          <rect x={0.2} y={0.2} width={99.6 * share} height={5.6} rx={1} fill={colour.rim} />
         </svg>
-        <p className="text-[26px] font-bold" aria-live="polite">
+        <p className="text-title font-bold" aria-live="polite">
           {left > target.tolerance_g
             ? `${grams(left)} more`
             : left < -target.tolerance_g
@@ -217,7 +250,7 @@ function Counter({
               : "Enough: that is it"}
         </p>
         <div className="flex flex-wrap items-center gap-3 border-t border-line pt-4">
-          <p className="min-w-52 text-[20px]" role="status">
+          <p className="min-w-52 text-head" role="status">
             Scale:{" "}
             <strong data-testid="scale">
               {shown?.overload ? "too heavy" : shown ? `${shown.g.toFixed(1)} g` : "not answering"}
@@ -226,10 +259,10 @@ function Counter({
               {shown && !shown.overload ? (shown.stable ? "still" : "moving") : ""}
             </span>
           </p>
-          <Button onClick={() => need(api.POST("/api/scale/tare")).then(setShown)}>Tare</Button>
+          <Button onClick={tare}>Tare</Button>
           <Button
             kind="main"
-            className="min-h-16 px-8 text-[20px]"
+            className="min-h-16 px-8 text-head"
             disabled={!shown?.stable || on < LEAST_ON_SCALE_G}
             onClick={() => onPour(before + on)}
           >
@@ -241,7 +274,7 @@ function Counter({
             {(ids) => (
               <input
                 {...ids}
-                className="control h-14 w-36 text-right text-[20px]"
+                className="control h-14 w-36 text-right text-head"
                 inputMode="decimal"
                 value={typed}
                 onChange={(event) => setTyped(event.target.value)}
@@ -252,7 +285,7 @@ function Counter({
             That much is in
           </Button>
         </div>
-        <fieldset className="flex flex-wrap items-center gap-2 text-[15px] text-quiet">
+        <fieldset className="flex flex-wrap items-center gap-2 text-plain text-quiet">
           <legend className="sr-only">Simulated scale</legend>
           Simulated scale: put on
           {[1, 10, 50, 100].map((g) => (
@@ -288,7 +321,7 @@ function RescueNote({
   const tops = Object.keys(rescue.top_ups).length;
   return (
     <Note severity="ask">
-      <p className="text-[17px]">
+      <p className="text-lead">
         <strong>
           {over?.name}: {grams((over?.poured_g ?? 0) - (over?.target_g ?? 0))} too much.
         </strong>{" "}
@@ -297,7 +330,7 @@ function RescueNote({
         {view.cookies ?? "?"}. Each keeps its size, so oven and minutes stay as they are
         {tops > 0 ? `; ${plural(tops, "ingredient")} already in the bowl must be topped up` : ""}.
       </p>
-      <Button className="mt-2 min-h-14 text-[18px]" onClick={() => onRescue(rescue.factor)}>
+      <Button className="mt-2 min-h-14 text-head" onClick={() => onRescue(rescue.factor)}>
         Make the rest to match
       </Button>
     </Note>

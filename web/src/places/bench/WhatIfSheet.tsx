@@ -1,11 +1,14 @@
 /** What if one thing were changed? And the other way round: the size for so many, or so wide. */
+
 import { useEffect, useState } from "react";
-import { type ApiError, api, type DoughSpec, type Kitchen, need, type Schemas } from "../../client/api";
+import type { ApiError, DoughSpec, Kitchen, Schemas } from "../../client/api";
+import { grant, whatIf } from "../../client/assessments";
+import { within } from "../../client/within";
 import { Curve } from "../../drawing/curve";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { LengthField } from "../../pieces/measures";
-import { length, lengthRange, minutes } from "../../pieces/say";
+import { length, lengthRange, minutes } from "../../words/numbers";
 
 type Factor = Schemas["Factor"];
 
@@ -33,8 +36,7 @@ export function WhatIfSheet(props: Props) {
   const [error, setError] = useState<string>();
   useEffect(() => {
     if (!open) return;
-    const body = { dough: spec, kitchen, factor };
-    need(api.POST("/api/what-ifs", { body })).then(
+    whatIf(spec, kitchen, factor).then(
       (next) => {
         setFound(next);
         setError(undefined);
@@ -51,7 +53,7 @@ export function WhatIfSheet(props: Props) {
         {found && (
           <>
             <Curve found={found} kitchen={kitchen} />
-            <table className="w-full text-left text-[15px]">
+            <table className="w-full text-left text-plain">
               <thead>
                 <tr className="border-b border-rim">
                   <th className="py-1 font-semibold">If</th>
@@ -91,7 +93,7 @@ function Wishes({ spec, outcome, kitchen, onForm, onOpen }: Props) {
   const [error, setError] = useState<string>();
   const ask = async (wish: Schemas["SizeWish"]) => {
     try {
-      const { form } = await need(api.POST("/api/wishes", { body: { dough: spec, kitchen, wish } }));
+      const { form } = await grant(spec, kitchen, wish);
       onForm(form);
       onOpen(false);
     } catch (failure) {
@@ -107,8 +109,7 @@ function Wishes({ spec, outcome, kitchen, onForm, onOpen }: Props) {
           unit=""
           width="w-18"
           value={count}
-          min={1}
-          max={400}
+          {...within("SizeWish", "count")}
           onValue={(n) => setCount(Math.round(n))}
         />
         <Button onClick={() => ask({ count, diameter_mm: null })}>Size for that many</Button>
@@ -119,8 +120,7 @@ function Wishes({ spec, outcome, kitchen, onForm, onOpen }: Props) {
           label="I want them this wide, baked"
           width="w-24"
           value={wide}
-          min={15}
-          max={300}
+          {...within("SizeWish", "diameter_mm")}
           onValue={setWide}
         />
         <Button onClick={() => ask({ count: null, diameter_mm: wide })}>Size for that width</Button>

@@ -1,5 +1,6 @@
-/** The forms as tables: what each starts with, and which of its figures and choices are a baker's own. */
+/** The forms as tables: which of their figures and choices are a baker's own. */
 import type { DoughSpec } from "../../client/api";
+import { type Limited, starting, within } from "../../client/within";
 
 export type Form = DoughSpec["form"];
 export type Of<K extends Form["kind"]> = Extract<Form, { kind: K }>;
@@ -17,47 +18,24 @@ export const KINDS: readonly (readonly [Form["kind"], string])[] = [
   ["rusk", "Twice-baked"],
 ];
 
-export const FIRST: { [K in Form["kind"]]: Of<K> } = {
-  scoop: { kind: "scoop", portion_g: 30, scoop_no: null },
-  ball: { kind: "ball", by: "grams", portion_g: 20, count: 24, ball_mm: 32, pressed_mm: null, filling_g: 0 },
-  block: { kind: "block", portion_g: 30, frozen: false },
-  batter: { kind: "batter", spoon_ml: 5, spread_mm: 4, shaped_hot: false, shape_s: 12, pliable_s: 60 },
-  cutout: {
-    kind: "cutout",
-    thickness_mm: 5,
-    cutter: "round",
-    cutter_mm: 60,
-    rerolls: 2,
-    parts: 1,
-    small_mm: null,
-    small_share_pct: 30,
-    own: null,
-  },
-  sheet: { kind: "sheet", thickness_mm: 3, piece_width_mm: 50, piece_length_mm: 50, rerolls: 1 },
-  pan: {
-    kind: "pan",
-    shape: "square",
-    width_mm: 200,
-    length_mm: 300,
-    pans: 1,
-    wedges: 12,
-    across: 2,
-    along: 8,
-    edge_mm: 0,
-  },
-  log: { kind: "log", log_mm: 45, slice_mm: 8, logs: 1 },
-  rope: { kind: "rope", figure: "ring", rope_mm: 12, length_mm: 160 },
-  rusk: {
-    kind: "rusk",
-    logs: 2,
-    log_mm: 55,
-    length_mm: 240,
-    slice_mm: 15,
-    angle_deg: 30,
-    cooling: "warm",
-    second_c: 150,
-  },
-};
+const SCHEMA = {
+  scoop: "ScoopForm",
+  ball: "BallForm",
+  block: "BlockForm",
+  batter: "BatterForm",
+  cutout: "CutoutForm",
+  sheet: "SheetForm",
+  pan: "PanForm",
+  log: "LogForm",
+  rope: "RopeForm",
+  rusk: "RuskForm",
+} as const satisfies Record<Form["kind"], Limited>;
+
+/** The form of that kind as it starts. */
+export const first = <K extends Form["kind"]>(kind: K) => starting(SCHEMA[kind]) as unknown as Of<K>;
+
+/** The least and the most of one of a form's figures. */
+export const bounds = (form: Form, key: string) => within(SCHEMA[form.kind], key);
 
 export type Unit = "mm" | "g" | "ml" | "s" | "°" | "%" | "temperature" | "";
 
@@ -66,8 +44,6 @@ export interface Amount<F> {
   key: keyof F & string;
   label: string;
   unit: Unit;
-  min: number;
-  max: number;
   step?: number;
   more?: boolean;
   when?: (form: F) => boolean;
@@ -94,9 +70,7 @@ const yesNo = (no: string, yes: string) =>
   ] as const;
 
 export const FIELDS: Fields = {
-  scoop: [
-    { key: "portion_g", label: "Portion", unit: "g", min: 1, max: 5000, when: (form) => !form.scoop_no },
-  ],
+  scoop: [{ key: "portion_g", label: "Portion", unit: "g", when: (form) => !form.scoop_no }],
   ball: [
     {
       key: "by",
@@ -116,28 +90,24 @@ export const FIELDS: Fields = {
       shown: (form) => (form.pressed_mm == null ? "no" : "yes"),
       take: (form, value) => ({ ...form, pressed_mm: value === "yes" ? 14 : null }),
     },
-    { key: "portion_g", label: "Portion", unit: "g", min: 1, max: 5000, when: (form) => form.by === "grams" },
-    { key: "count", label: "Pieces", unit: "", min: 1, max: 400, when: (form) => form.by === "count" },
+    { key: "portion_g", label: "Portion", unit: "g", when: (form) => form.by === "grams" },
+    { key: "count", label: "Pieces", unit: "", when: (form) => form.by === "count" },
     {
       key: "ball_mm",
       label: "Ball across",
       unit: "mm",
-      min: 8,
-      max: 120,
       when: (form) => form.by === "width",
     },
     {
       key: "pressed_mm",
       label: "Pressed to",
       unit: "mm",
-      min: 2,
-      max: 60,
       when: (form) => form.pressed_mm != null,
     },
-    { key: "filling_g", label: "Filling each", unit: "g", min: 0, max: 50 },
+    { key: "filling_g", label: "Filling each", unit: "g" },
   ],
   block: [
-    { key: "portion_g", label: "Portion", unit: "g", min: 1, max: 5000 },
+    { key: "portion_g", label: "Portion", unit: "g" },
     {
       key: "frozen",
       label: "Taken from",
@@ -148,8 +118,8 @@ export const FIELDS: Fields = {
     },
   ],
   batter: [
-    { key: "spoon_ml", label: "Level spoon", unit: "ml", min: 1, max: 60, step: 2.5 },
-    { key: "spread_mm", label: "Spread to", unit: "mm", min: 1, max: 20, step: 0.5 },
+    { key: "spoon_ml", label: "Level spoon", unit: "ml", step: 2.5 },
+    { key: "spread_mm", label: "Spread to", unit: "mm", step: 0.5 },
     {
       key: "shaped_hot",
       label: "When hot",
@@ -162,23 +132,19 @@ export const FIELDS: Fields = {
       key: "shape_s",
       label: "Curling one takes",
       unit: "s",
-      min: 2,
-      max: 120,
       when: (form) => form.shaped_hot,
     },
     {
       key: "pliable_s",
       label: "Pliable for",
       unit: "s",
-      min: 5,
-      max: 300,
       step: 5,
       when: (form) => form.shaped_hot,
     },
   ],
   cutout: [
-    { key: "cutter_mm", label: "Cutter across", unit: "mm", min: 15, max: 200 },
-    { key: "thickness_mm", label: "Rolled to", unit: "mm", min: 1.5, max: 25, step: 0.5 },
+    { key: "cutter_mm", label: "Cutter across", unit: "mm" },
+    { key: "thickness_mm", label: "Rolled to", unit: "mm", step: 0.5 },
     {
       key: "rerolls",
       label: "Scraps",
@@ -222,8 +188,6 @@ export const FIELDS: Fields = {
       key: "small_mm",
       label: "Small across",
       unit: "mm",
-      min: 15,
-      max: 200,
       more: true,
       when: (form) => form.small_mm != null,
     },
@@ -231,17 +195,15 @@ export const FIELDS: Fields = {
       key: "small_share_pct",
       label: "Dough for small",
       unit: "%",
-      min: 5,
-      max: 95,
       step: 5,
       more: true,
       when: (form) => form.small_mm != null,
     },
   ],
   sheet: [
-    { key: "thickness_mm", label: "Rolled to", unit: "mm", min: 1, max: 15, step: 0.5 },
-    { key: "piece_width_mm", label: "Pieces wide", unit: "mm", min: 15, max: 300, step: 5 },
-    { key: "piece_length_mm", label: "and long", unit: "mm", min: 15, max: 400, step: 5 },
+    { key: "thickness_mm", label: "Rolled to", unit: "mm", step: 0.5 },
+    { key: "piece_width_mm", label: "Pieces wide", unit: "mm", step: 5 },
+    { key: "piece_length_mm", label: "and long", unit: "mm", step: 5 },
     {
       key: "rerolls",
       label: "Trimmings",
@@ -266,40 +228,34 @@ export const FIELDS: Fields = {
         ["rectangle", "rectangle"],
       ],
     },
-    { key: "width_mm", label: "Pan across", unit: "mm", min: 60, max: 450, step: 10 },
+    { key: "width_mm", label: "Pan across", unit: "mm", step: 10 },
     {
       key: "length_mm",
       label: "and long",
       unit: "mm",
-      min: 60,
-      max: 600,
       step: 10,
       when: (form) => form.shape === "rectangle",
     },
-    { key: "wedges", label: "Wedges", unit: "", min: 2, max: 40, when: (form) => form.shape === "round" },
+    { key: "wedges", label: "Wedges", unit: "", when: (form) => form.shape === "round" },
     {
       key: "across",
       label: "Cut across in",
       unit: "",
-      min: 1,
-      max: 30,
       when: (form) => form.shape !== "round",
     },
     {
       key: "along",
       label: "and along in",
       unit: "",
-      min: 1,
-      max: 30,
       when: (form) => form.shape !== "round",
     },
-    { key: "pans", label: "Pans", unit: "", min: 1, max: 6, more: true },
-    { key: "edge_mm", label: "Edge trimmed off", unit: "mm", min: 0, max: 30, more: true },
+    { key: "pans", label: "Pans", unit: "", more: true },
+    { key: "edge_mm", label: "Edge trimmed off", unit: "mm", more: true },
   ],
   log: [
-    { key: "log_mm", label: "Log across", unit: "mm", min: 15, max: 120 },
-    { key: "slice_mm", label: "Slices of", unit: "mm", min: 2, max: 40, step: 0.5 },
-    { key: "logs", label: "Logs", unit: "", min: 1, max: 12 },
+    { key: "log_mm", label: "Log across", unit: "mm" },
+    { key: "slice_mm", label: "Slices of", unit: "mm", step: 0.5 },
+    { key: "logs", label: "Logs", unit: "" },
   ],
   rope: [
     {
@@ -314,15 +270,15 @@ export const FIELDS: Fields = {
         ["loop", "crossed loop"],
       ],
     },
-    { key: "rope_mm", label: "Rope thick", unit: "mm", min: 5, max: 40 },
-    { key: "length_mm", label: "and long", unit: "mm", min: 40, max: 800, step: 10 },
+    { key: "rope_mm", label: "Rope thick", unit: "mm" },
+    { key: "length_mm", label: "and long", unit: "mm", step: 10 },
   ],
   rusk: [
-    { key: "logs", label: "Logs", unit: "", min: 1, max: 8 },
-    { key: "log_mm", label: "Shaped to", unit: "mm", min: 25, max: 150, step: 5 },
-    { key: "length_mm", label: "and long", unit: "mm", min: 80, max: 500, step: 10 },
-    { key: "slice_mm", label: "Slices of", unit: "mm", min: 5, max: 40 },
-    { key: "angle_deg", label: "Cut at", unit: "°", min: 0, max: 60, step: 5, more: true },
+    { key: "logs", label: "Logs", unit: "" },
+    { key: "log_mm", label: "Shaped to", unit: "mm", step: 5 },
+    { key: "length_mm", label: "and long", unit: "mm", step: 10 },
+    { key: "slice_mm", label: "Slices of", unit: "mm" },
+    { key: "angle_deg", label: "Cut at", unit: "°", step: 5, more: true },
     {
       key: "cooling",
       label: "Sliced",
@@ -333,6 +289,6 @@ export const FIELDS: Fields = {
         ["cold", "stone cold"],
       ],
     },
-    { key: "second_c", label: "Dried at", unit: "temperature", min: 90, max: 200, step: 5, more: true },
+    { key: "second_c", label: "Dried at", unit: "temperature", step: 5, more: true },
   ],
 };

@@ -1,7 +1,9 @@
 /** A change of mind in mid-day: the plan is made again around what is done and under way. */
+
 import { useState } from "react";
 import type { Schemas } from "../../client/api";
-import { useKitchen } from "../../client/hooks";
+import { useKitchen } from "../../client/kitchen";
+import { within } from "../../client/within";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { Note } from "../../pieces/notes";
@@ -55,8 +57,7 @@ export function ChangeSheet(props: {
             label="Every bake still to come takes longer by"
             unit="%"
             value={percent}
-            min={1}
-            max={100}
+            {...within("OvenSlower", "percent")}
             step={5}
             onValue={setPercent}
           />
@@ -75,8 +76,7 @@ export function ChangeSheet(props: {
             unit="min"
             width="w-28"
             value={minutes}
-            min={1}
-            max={what === "time_lost" ? 1440 : 90}
+            {...within(what === "time_lost" ? "TimeLost" : "BakesLonger", "minutes")}
             step={5}
             onValue={setMinutes}
           />

@@ -1,14 +1,19 @@
 /** The bake day: ask for a plan, and find those made before. */
-import { useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useEffect, useState } from "react";
+
+import { useQueries } from "@tanstack/react-query";
+import { type FormEvent, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { type ApiError, api, type FieldError, need, type Schemas } from "../../client/api";
+import type { ApiError, FieldError, Schemas } from "../../client/api";
 import { lastDough } from "../../client/dough";
-import { useDoughs, useKitchen, usePlans } from "../../client/hooks";
-import { Button, Field, NumberField, Segments, Select, Switch } from "../../pieces/controls";
+import { doughNow, useShelf } from "../../client/doughs";
+import { keys } from "../../client/keys";
+import { useKitchen } from "../../client/kitchen";
+import { makePlan, usePlans, useShowPlan, warmUp } from "../../client/plans";
+import { within } from "../../client/within";
+import { Button, Field, NumberField, SearchField, Segments, Select, Switch } from "../../pieces/controls";
 import { Note, Panel } from "../../pieces/notes";
-import { clock, day } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
+import { clock, day } from "../../words/numbers";
 
 /** The value of a datetime-local field for a moment, in the baker's own time. */
 const local = (moment: Date) =>
@@ -25,10 +30,12 @@ type Ask = Schemas["DoughAsk"];
 type When = Schemas["ClockFixes"];
 
 const MOST_DOUGHS = 6;
+const SEARCHED_FROM = 20; // a choice of more is found by typing
 
 export function Day() {
   const [params] = useSearchParams();
-  const { data: doughs } = useDoughs();
+  const [words, setWords] = useState("");
+  const shelf = useShelf(useDeferredValue(words.trim()));
   const { data: kitchen } = useKitchen();
   const [asks, setAsks] = useState<Ask[]>(() => {
     const first = params.get("dough") ?? lastDough.get();
@@ -45,15 +52,21 @@ export function Day() {
   const [errors, setErrors] = useState<FieldError[]>([]);
   const [working, setWorking] = useState(false);
   const navigate = useNavigate();
-  const client = useQueryClient();
+  const show = useShowPlan();
+  const { found, gone } = useChosen(asks.map((ask) => ask.dough_id));
+  const doughs = shelf.doughs?.filter((dough) => dough.readable);
+  const first = doughs?.[0]?.id;
+  // A dough that was taken off the shelf cannot be baked; with none left, the one last changed is the likeliest.
   useEffect(() => {
-    if (!doughs) return;
     setAsks((now) => {
-      const there = now.filter((ask) => doughs.some((dough) => dough.id === ask.dough_id));
-      if (there.length || !doughs[0]) return there.length === now.length ? now : there;
-      return [{ dough_id: doughs[0].id, times: 1, overnight: false }];
+      const there = now.filter((ask) => !gone.includes(ask.dough_id));
+      if (there.length || !first) return there.length === now.length ? now : there;
+      return [{ dough_id: first, times: 1, overnight: false }];
     });
-  }, [doughs]);
+  }, [first, gone]);
+  useEffect(() => {
+    warmUp();
+  }, []);
   const error = (...fields: string[]) => errors.find((one) => fields.includes(one.field));
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -72,13 +85,16 @@ export function Day() {
         racks: Number(racks),
         hands: Number(hands),
         closed: resting
-          ? { from_min: minutesOf(from), to_min: minutesOf(to), offset_min: -new Date().getTimezoneOffset() }
+          ? {
+              from_min: minutesOf(from),
+              to_min: minutesOf(to),
+              zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+            }
           : null,
         fewer_trays: Number(fewer),
       };
-      const plan = await need(api.POST("/api/plans", { body }));
-      client.setQueryData(["plan", plan.id], plan);
-      client.invalidateQueries({ queryKey: ["plans"] });
+      const plan = await makePlan(body);
+      show(plan);
       navigate(`/day/${plan.id}`);
     } catch (failure) {
       const { errors: fields, message } = failure as ApiError;
@@ -95,7 +111,14 @@ export function Day() {
       <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <Panel title="Plan the baking">
           <form className="grid gap-4 p-4" onSubmit={submit}>
-            <DoughAsks asks={asks} doughs={doughs ?? []} onAsks={setAsks} />
+            {(words !== "" || (shelf.total ?? 0) > SEARCHED_FROM) && (
+              <SearchField
+                label={`Find a dough among ${words.trim() ? "all" : shelf.total}`}
+                value={words}
+                onValue={setWords}
+              />
+            )}
+            <DoughAsks asks={asks} doughs={doughs ?? []} chosen={found} onAsks={setAsks} />
             <Segments
               label="The clock fixes"
               value={when}
@@ -182,7 +205,7 @@ export function Day() {
             >
               {working ? "Working it out…" : "Make the plan"}
             </Button>
-            <p className="text-[14.5px] text-quiet">
+            <p className="text-note text-quiet">
               How long each step takes is your kitchen's: correct the times under Kitchen.
             </p>
           </form>
@@ -191,6 +214,25 @@ export function Day() {
       </div>
     </>
   );
+}
+
+/** The chosen doughs by name, wherever on a long shelf they are, and which of them are not there any more. */
+function useChosen(ids: string[]) {
+  const answers = useQueries({
+    queries: ids.map((id) => ({
+      queryKey: keys.dough(id),
+      queryFn: () => doughNow(id),
+      retry: false,
+      staleTime: 5000,
+    })),
+  });
+  const found = answers.flatMap(({ data }) => (data ? [{ id: data.id, name: data.spec.name }] : []));
+  const lost = ids.filter((_, i) =>
+    [404, 410, 422].includes((answers[i]?.error as ApiError | null)?.status ?? 0),
+  );
+  const text = lost.join();
+  const gone = useMemo(() => (text ? text.split(",") : []), [text]);
+  return { found, gone };
 }
 
 const minutesOf = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
@@ -211,8 +253,10 @@ function TimeField(props: { label: string; value: string; onValue: (value: strin
   );
 }
 
-function DoughAsks(props: { asks: Ask[]; doughs: Schemas["DoughSummary"][]; onAsks: (asks: Ask[]) => void }) {
-  const { asks, doughs, onAsks } = props;
+type Named = { id: string; name: string };
+
+function DoughAsks(props: { asks: Ask[]; doughs: Named[]; chosen: Named[]; onAsks: (asks: Ask[]) => void }) {
+  const { asks, doughs, chosen, onAsks } = props;
   const put = (index: number, part: Partial<Ask>) =>
     onAsks(asks.map((ask, i) => (i === index ? { ...ask, ...part } : ask)));
   const left = doughs.filter((dough) => !asks.some((ask) => ask.dough_id === dough.id));
@@ -226,9 +270,9 @@ function DoughAsks(props: { asks: Ask[]; doughs: Schemas["DoughSummary"][]; onAs
               label={asks.length > 1 ? `Dough ${index + 1}` : "Dough"}
               value={ask.dough_id}
               onValue={(dough_id) => put(index, { dough_id })}
-              options={doughs
-                .filter((dough) => dough.id === ask.dough_id || left.includes(dough))
-                .map((dough) => [dough.id, dough.name] as const)}
+              options={[[...chosen, ...doughs].find((dough) => dough.id === ask.dough_id), ...left].flatMap(
+                (dough) => (dough ? [[dough.id, dough.name] as const] : []),
+              )}
             />
           </div>
           <NumberField
@@ -236,8 +280,7 @@ function DoughAsks(props: { asks: Ask[]; doughs: Schemas["DoughSummary"][]; onAs
             unit="×"
             width="w-18"
             value={ask.times}
-            min={0.1}
-            max={8}
+            {...within("DoughAsk", "times")}
             step={0.5}
             onValue={(times) => put(index, { times })}
           />
@@ -270,29 +313,36 @@ function DoughAsks(props: { asks: Ask[]; doughs: Schemas["DoughSummary"][]; onAs
 }
 
 function PlansMade() {
-  const { data: plans } = usePlans();
+  const { plans, total, hasNextPage, fetchNextPage, isFetchingNextPage } = usePlans();
   const { data: kitchen } = useKitchen();
   const units = kitchen ?? { units: "metric" as const };
   return (
     <Panel title="Plans made">
       {plans?.length ? (
-        <ul className="divide-y divide-line">
-          {plans.map((plan) => (
-            <li key={plan.id}>
-              <Link
-                to={`/day/${plan.id}`}
-                className="flex min-h-14 items-center justify-between gap-3 px-4 py-2 hover:bg-white"
-              >
-                <span className="font-bold">{plan.title}</span>
-                <span className="text-right text-[15px] whitespace-nowrap">
-                  {day(new Date(plan.starts_at))}
-                  <br />
-                  {clock(new Date(plan.starts_at), units)} to {clock(new Date(plan.ends_at), units)}
-                </span>
-              </Link>
-            </li>
-          ))}
-        </ul>
+        <>
+          <ul className="divide-y divide-line">
+            {plans.map((plan) => (
+              <li key={plan.id}>
+                <Link
+                  to={`/day/${plan.id}`}
+                  className="flex min-h-14 items-center justify-between gap-3 px-4 py-2 hover:bg-white"
+                >
+                  <span className="font-bold">{plan.title}</span>
+                  <span className="text-right text-plain whitespace-nowrap">
+                    {day(new Date(plan.starts_at))}
+                    <br />
+                    {clock(new Date(plan.starts_at), units)} to {clock(new Date(plan.ends_at), units)}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+          {hasNextPage && (
+            <Button className="m-3" onClick={() => fetchNextPage()} disabled={isFetchingNextPage}>
+              Show older plans ({(total ?? 0) - plans.length} more)
+            </Button>
+          )}
+        </>
       ) : (
         <p className="p-4 text-quiet">
           No plan yet. Choose the doughs and a time, and the first one appears here.

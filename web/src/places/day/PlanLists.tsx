@@ -1,6 +1,6 @@
 /** The plan as lists: by the clock, tray by tray, and what to take out when. */
 import type { Step } from "../../client/api";
-import { duration } from "../../pieces/say";
+import { duration } from "../../words/numbers";
 
 /** Passive steps that must be begun by someone, so they belong in the list of things to do. */
 const BEGUN = new Set<Step["kind"]>(["soften", "thaw", "preheat", "oven_change", "chill", "temper", "look"]);
@@ -25,17 +25,17 @@ export function ClockList({ steps, at }: Props) {
           key={`${step.kind}${step.start_s}${step.load}${step.dough}`}
           className="grid grid-cols-[6rem_1fr_auto] items-baseline gap-x-4 px-4 py-1.5"
         >
-          <span className="text-[17px] font-bold">{at(step.start_s)}</span>
+          <span className="text-lead font-bold">{at(step.start_s)}</span>
           <span>
             <span className="font-semibold">{step.title}</span>
             {step.detail && <span className="text-quiet"> {step.detail}</span>}
             {step.kind === "load" && <OutAt steps={steps} load={step.load ?? 0} at={at} />}
           </span>
-          <span className="text-[15px] text-quiet">{step.kind === "look" ? "" : long(step)}</span>
+          <span className="text-plain text-quiet">{step.kind === "look" ? "" : long(step)}</span>
         </li>
       ))}
       <li className="grid grid-cols-[6rem_1fr] gap-x-4 px-4 py-1.5">
-        <span className="text-[17px] font-bold">{at(last)}</span>
+        <span className="text-lead font-bold">{at(last)}</span>
         <span className="font-semibold">Everything is ready.</span>
       </li>
     </ol>
@@ -57,8 +57,8 @@ export function TrayList({ steps, at }: Props) {
         );
         return (
           <section key={tray} aria-label={`Tray ${tray}`}>
-            <h3 className="text-[17px] font-bold">Tray {tray}</h3>
-            <ol className="text-[15px]">
+            <h3 className="text-lead font-bold">Tray {tray}</h3>
+            <ol className="text-plain">
               {mine.map((step) => (
                 <li key={`${step.kind}${step.start_s}`} className="flex gap-3 border-b border-line py-0.5">
                   <span className="w-20 shrink-0 font-semibold">{at(step.start_s)}</span>
@@ -97,7 +97,7 @@ export function MiseList({ steps, at }: Props) {
           key={`${step.kind}${step.start_s}${step.dough}`}
           className="grid grid-cols-[6rem_1fr] gap-x-4 px-4 py-1.5"
         >
-          <span className="text-[17px] font-bold">{at(step.start_s)}</span>
+          <span className="text-lead font-bold">{at(step.start_s)}</span>
           <span>
             <span className="font-semibold">{words(step) ?? step.title}</span>
             <span className="text-quiet"> {words(step) ? step.title : step.detail}</span>

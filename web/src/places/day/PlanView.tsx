@@ -1,16 +1,18 @@
 /** One plan: the board of places over time, its lists, a change of mind, and the ways out of the app. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+
 import { Tabs } from "radix-ui";
 import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { type ApiError, api, need, type SavedPlan, type Schemas, type Step } from "../../client/api";
-import { useKitchen } from "../../client/hooks";
+import type { ApiError, SavedPlan, Schemas, Step } from "../../client/api";
+import { useKitchen } from "../../client/kitchen";
+import { outbox } from "../../client/outbox";
+import { lookOn, savingsOf, stopLooking, usePlan, useShowPlan } from "../../client/plans";
 import { Board, pinOf } from "../../drawing/board";
 import { Button, Segments } from "../../pieces/controls";
+import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
-import { clock, day, duration, plural, type UnitsOf } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
-import { Missing } from "../bench/Bench";
+import { clock, day, duration, plural, type UnitsOf } from "../../words/numbers";
 import { ChangeSheet } from "./ChangeSheet";
 import { ClockList, MiseList, TrayList } from "./PlanLists";
 import { StepDetail } from "./StepDetail";
@@ -20,11 +22,8 @@ type Change = Schemas["ChangeRequest"]["change"];
 export function PlanView() {
   const { id = "" } = useParams();
   const { data: kitchen } = useKitchen();
-  const client = useQueryClient();
-  const { data: saved, error } = useQuery({
-    queryKey: ["plan", id],
-    queryFn: () => need(api.GET("/api/plans/{plan_id}", { params: { path: { plan_id: id } } })),
-  });
+  const show = useShowPlan();
+  const { data: saved, error } = usePlan(id);
   const [zoom, setZoom] = useState<Zoom>("1");
   const [active, setActive] = useState<Step>();
   const [changing, setChanging] = useState(false);
@@ -32,25 +31,27 @@ export function PlanView() {
   const [problem, setProblem] = useState<string>();
   const now = useNow();
   const navigate = useNavigate();
-  if (error) return <Missing message={error.message} />;
+  if (error && !saved) return <Missing failure={error as ApiError} raw={`/api/plans/${id}/raw`} />;
   if (!saved || !kitchen) return <PlaceHeader title="The bake day" />;
   const { plan } = saved;
   const start = new Date(plan.start);
   const at = (seconds: number) => clock(new Date(start.getTime() + seconds * 1000), kitchen);
   const keep = (next: SavedPlan) => {
-    client.setQueryData(["plan", id], next);
-    client.invalidateQueries({ queryKey: ["plans"] });
+    show(next);
     setActive(undefined);
   };
   const change = async (wanted: Change) => {
     setWorking(true);
     setProblem(undefined);
     try {
-      const body = { revision: saved.revision, change: wanted };
-      keep(await need(api.POST("/api/plans/{plan_id}/changes", { params: { path: { plan_id: id } }, body })));
+      const now = new Date().toISOString();
+      const sent = { kind: "change-plan", id, revision: saved.revision, change: wanted, now } as const;
+      keep(await outbox.ask<SavedPlan>(sent));
       setChanging(false);
     } catch (failure) {
-      setProblem((failure as ApiError).errors[0]?.message ?? (failure as Error).message);
+      const { current, errors, message } = failure as ApiError;
+      if (current) keep(current as SavedPlan);
+      setProblem(errors[0]?.message ?? message);
     } finally {
       setWorking(false);
     }
@@ -61,9 +62,8 @@ export function PlanView() {
     const moment = start_s == null ? null : new Date(start.getTime() + Math.round(start_s / 30) * 30_000);
     change({ kind: "pinned", ...what, at: moment?.toISOString() ?? null });
   };
-  const remove = async () => {
-    await need(api.DELETE("/api/plans/{plan_id}", { params: { path: { plan_id: id } } }));
-    client.invalidateQueries({ queryKey: ["plans"] });
+  const remove = () => {
+    outbox.put({ kind: "throw-away-plan", id, revision: saved.revision });
     navigate("/day");
   };
   return (
@@ -109,7 +109,7 @@ export function PlanView() {
           />
         </Panel>
         <Lists saved={saved} at={at} />
-        <p className="text-[15px] text-quiet">
+        <p className="text-plain text-quiet">
           Hot trays and hot sugar burn: dry mitts, and children away from the oven door. Bake times are
           predictions; the look of the cookie decides.
         </p>
@@ -171,7 +171,7 @@ function Changed({ plan }: { plan: Schemas["Plan"] }) {
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">
             {plural(plan.moved.length, "step")} moved by the last change
           </summary>
-          <ul className="pb-2 text-[15px]">
+          <ul className="pb-2 text-plain">
             {plan.moved.map((line) => (
               <li key={line}>{line}</li>
             ))}
@@ -193,7 +193,7 @@ function Lists({ saved, at }: { saved: SavedPlan; at: (seconds: number) => strin
     <Panel
       title="What to do"
       aside={
-        <span className="text-[15px] text-quiet">
+        <span className="text-plain text-quiet">
           {plural(plan.work.loads.length, "load")}, hands busy {duration(plan.hands_s)}
         </span>
       }
@@ -240,17 +240,17 @@ function Summary({
   const endDay = day(new Date(plan.end));
   return (
     <div className="grid gap-2">
-      <p className="text-[19px] font-bold">{saved.title}</p>
+      <p className="text-head font-bold">{saved.title}</p>
       <div className="flex flex-wrap items-baseline gap-x-8 gap-y-1">
-        <p className="text-[26px] leading-tight font-extrabold">
-          <span className="text-[16px] font-medium text-quiet">Start </span>
+        <p className="text-title leading-tight font-extrabold">
+          <span className="text-lead font-medium text-quiet">Start </span>
           <span data-testid="plan-start">{at(0)}</span>
-          <span className="ml-6 text-[16px] font-medium text-quiet">
+          <span className="ml-6 text-lead font-medium text-quiet">
             All ready {endDay === startDay ? "" : `${endDay}, `}
           </span>
           <span data-testid="plan-end">{at(total)}</span>
         </p>
-        <p className="max-w-3xl text-[15px]">
+        <p className="max-w-3xl text-plain">
           {request.when === "ready_by" &&
             `Asked for ${clock(new Date(request.at), units)}, with ten minutes in hand. `}
           {plan.proof} {plan.saving}
@@ -261,16 +261,20 @@ function Summary({
   );
 }
 
+const LOOK_ON_S = 20;
+
 /** What more would help, looking on for a shorter plan, and the plan as a file. */
 function Helpers({ saved, onPlan }: { saved: SavedPlan; onPlan: (plan: SavedPlan) => void }) {
   const [savings, setSavings] = useState<Schemas["Saving"][]>();
   const [busy, setBusy] = useState<"savings" | "search">();
   const [said, setSaid] = useState<string>();
-  const path = { params: { path: { plan_id: saved.id } } };
   const help = async () => {
     setBusy("savings");
+    setSaid(undefined);
     try {
-      setSavings(await need(api.POST("/api/plans/{plan_id}/savings", path)));
+      setSavings(await savingsOf(saved.id));
+    } catch (failure) {
+      setSaid((failure as Error).message);
     } finally {
       setBusy(undefined);
     }
@@ -279,7 +283,7 @@ function Helpers({ saved, onPlan }: { saved: SavedPlan; onPlan: (plan: SavedPlan
     setBusy("search");
     setSaid(undefined);
     try {
-      const next = await need(api.POST("/api/plans/{plan_id}/search", { ...path, body: { seconds: 20 } }));
+      const next = await lookOn(saved.id, LOOK_ON_S);
       setSaid(next.revision === saved.revision ? "Nothing shorter was found." : "A shorter plan was found.");
       onPlan(next);
     } catch (failure) {
@@ -296,7 +300,7 @@ function Helpers({ saved, onPlan }: { saved: SavedPlan; onPlan: (plan: SavedPlan
       </Button>
       {!saved.plan.proved &&
         (busy === "search" ? (
-          <Button onClick={() => need(api.DELETE("/api/plans/{plan_id}/search", path))}>Stop looking</Button>
+          <Button onClick={() => stopLooking(saved.id)}>Stop looking</Button>
         ) : (
           <Button onClick={look} disabled={busy != null}>
             Keep looking for a shorter one
@@ -310,7 +314,7 @@ function Helpers({ saved, onPlan }: { saved: SavedPlan; onPlan: (plan: SavedPlan
       </a>
       {said && <span role="status">{said}</span>}
       {savings && (
-        <span role="status" className="text-[15px]">
+        <span role="status" className="text-plain">
           {savings
             .map((one) =>
               one.saves_min > 0

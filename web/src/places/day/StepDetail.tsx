@@ -23,7 +23,7 @@ export function StepDetail(props: {
   }, [step, start_ms]);
   if (!step || !moment)
     return (
-      <p className="min-h-16 border-t border-line px-4 py-3 text-[15px] text-quiet">
+      <p className="min-h-16 border-t border-line px-4 py-3 text-plain text-quiet">
         Point at a block or tap it to read it. Follow a letter along its thread. Drag what you do by hand to
         another time.
       </p>
@@ -41,7 +41,7 @@ export function StepDetail(props: {
   };
   return (
     <div className="flex min-h-16 flex-wrap items-end justify-between gap-3 border-t border-line px-4 py-3">
-      <p aria-live="polite" className="max-w-2xl text-[15px]">
+      <p aria-live="polite" className="max-w-2xl text-plain">
         <strong>
           {at(step.start_s)} to {at(step.end_s)} {step.title}.
         </strong>{" "}

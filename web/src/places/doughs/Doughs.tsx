@@ -1,33 +1,37 @@
-/** The shelf: every dough, and the way to a new one. */
-import { useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+/** The shelf: every dough, found by its words, and the way to a new one. */
+import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, type DoughSummary, need } from "../../client/api";
+import type { DoughSummary } from "../../client/api";
 import { lastDough } from "../../client/dough";
-import { useDoughs, useKitchen } from "../../client/hooks";
-import { Button } from "../../pieces/controls";
+import { useShelf } from "../../client/doughs";
+import { useKitchen } from "../../client/kitchen";
+import { outbox } from "../../client/outbox";
+import { Button, SearchField } from "../../pieces/controls";
 import { Note } from "../../pieces/notes";
-import { length, plural, thickness, type UnitsOf } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
+import { length, plural, thickness, type UnitsOf } from "../../words/numbers";
+
+const SEARCHED_FROM = 7; // fewer doughs than this are seen at a glance
+const CARD_PX = { wide: 320, gap: 12, high: 216 };
 
 export function Doughs() {
-  const { data: doughs, error } = useDoughs();
-  const { data: kitchen } = useKitchen();
-  const [deleted, setDeleted] = useState<DoughSummary>();
-  const client = useQueryClient();
+  const [words, setWords] = useState("");
+  const shelf = useShelf(useDeferredValue(words.trim()));
+  const { doughs, total, error } = shelf;
+  const [aside, setAside] = useState<DoughSummary>();
   const navigate = useNavigate();
-  const refresh = () => client.invalidateQueries({ queryKey: ["doughs"] });
-  const remove = async (dough: DoughSummary) => {
-    await need(api.DELETE("/api/doughs/{dough_id}", { params: { path: { dough_id: dough.id } } }));
+  const remove = (dough: DoughSummary) => {
+    outbox.put({ kind: "put-aside", id: dough.id, revision: dough.revision, name: dough.name });
     if (lastDough.get() === dough.id) lastDough.clear();
-    setDeleted(dough);
-    refresh();
+    setAside(dough);
   };
-  const putBack = async (dough: DoughSummary) => {
-    await need(api.POST("/api/doughs/{dough_id}/put-back", { params: { path: { dough_id: dough.id } } }));
-    setDeleted(undefined);
-    refresh();
+  const putBack = (dough: DoughSummary) => {
+    // Putting aside counts one revision; while that waits here, the outbox hands on the true one.
+    outbox.put({ kind: "put-back", id: dough.id, revision: dough.revision + 1, name: dough.name });
+    setAside(undefined);
   };
+  const searched = words.trim() !== "";
   return (
     <>
       <PlaceHeader title="Doughs">
@@ -36,14 +40,31 @@ export function Doughs() {
         </Button>
       </PlaceHeader>
       <div className="grid gap-3 p-5">
-        {error && <Note severity="stop">{error.message}</Note>}
-        {deleted && (
+        {error && !doughs && <Note severity="stop">{error.message}</Note>}
+        {aside && (
           <Note severity="note">
-            <span className="mr-3">“{deleted.name}” was taken off the shelf.</span>
-            <Button onClick={() => putBack(deleted)}>Put it back</Button>
+            <span className="mr-3">“{aside.name}” was taken off the shelf.</span>
+            <Button onClick={() => putBack(aside)}>Put it back</Button>
           </Note>
         )}
-        {doughs?.length === 0 && (
+        {(searched || (total ?? 0) >= SEARCHED_FROM) && (
+          <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
+            <div className="w-80">
+              <SearchField label="Find by name or ingredient" value={words} onValue={setWords} />
+            </div>
+            <p role="status" className="min-h-11 py-2.5 text-quiet">
+              {total === undefined
+                ? ""
+                : searched
+                  ? `${plural(total, "dough")} found`
+                  : plural(total, "dough")}
+            </p>
+          </div>
+        )}
+        {total === 0 && searched && (
+          <p>No dough holds all these words in its name or lines. Try fewer, or another spelling.</p>
+        )}
+        {total === 0 && !searched && (
           <div className="enamel max-w-2xl p-6">
             <h2 className="text-xl font-bold">The shelf is empty</h2>
             <p className="mt-2 mb-4">
@@ -55,39 +76,115 @@ export function Doughs() {
             </Button>
           </div>
         )}
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(320px,1fr))] gap-3">
-          {doughs?.map((dough) => (
-            <li key={dough.id} className="enamel relative flex flex-col gap-2 p-4 hover:bg-white">
-              <h2 className="text-[19px] leading-tight font-bold">
-                <Link to={`/bench/${dough.id}`} className="after:absolute after:inset-0 after:rounded-[14px]">
-                  {dough.name}
-                </Link>
-              </h2>
-              <p className="text-quiet">{describe(dough, kitchen ?? { units: "metric" })}</p>
-              <p className="line-clamp-2 text-[15px]">{dough.preview}</p>
-              <div className="relative z-1 mt-auto flex justify-end">
-                <Button
-                  kind="quiet"
-                  aria-label={`Take off the shelf: ${dough.name}`}
-                  onClick={() => remove(dough)}
-                >
-                  Take off the shelf
-                </Button>
-              </div>
-            </li>
-          ))}
-        </ul>
+        {doughs && doughs.length > 0 && (
+          <Cards
+            doughs={doughs}
+            total={total ?? doughs.length}
+            onEnd={() => shelf.hasNextPage && !shelf.isFetchingNextPage && shelf.fetchNextPage()}
+            onRemove={remove}
+          />
+        )}
       </div>
     </>
   );
 }
 
+/** As many cards as are in sight, and a few more; the next page is asked for before the end is reached. */
+function Cards(props: {
+  doughs: DoughSummary[];
+  total: number;
+  onEnd: () => void;
+  onRemove: (dough: DoughSummary) => void;
+}) {
+  const { doughs, onEnd } = props;
+  const list = useRef<HTMLUListElement>(null);
+  const [width, setWidth] = useState(0);
+  const [top, setTop] = useState(0);
+  const { data: kitchen } = useKitchen();
+  useLayoutEffect(() => {
+    const element = list.current;
+    if (!element) return;
+    const measure = () => {
+      setWidth(element.clientWidth);
+      setTop(element.getBoundingClientRect().top + window.scrollY);
+    };
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    observer.observe(document.body);
+    return () => observer.disconnect();
+  }, []);
+  const columns = Math.max(1, Math.floor((width + CARD_PX.gap) / (CARD_PX.wide + CARD_PX.gap)));
+  const rows = useWindowVirtualizer({
+    count: Math.ceil(doughs.length / columns),
+    estimateSize: () => CARD_PX.high + CARD_PX.gap,
+    overscan: 4,
+    scrollMargin: top,
+  });
+  const shown = rows.getVirtualItems();
+  const lastRow = shown.at(-1)?.index ?? 0;
+  useEffect(() => {
+    if ((lastRow + 2) * columns >= doughs.length) onEnd();
+  }, [lastRow, columns, doughs.length, onEnd]);
+  return (
+    <ul
+      ref={list}
+      aria-label={`Doughs, ${props.total} in all`}
+      className="relative"
+      style={{ height: rows.getTotalSize() - CARD_PX.gap }}
+    >
+      {width > 0 &&
+        shown.flatMap((row) =>
+          doughs.slice(row.index * columns, (row.index + 1) * columns).map((dough, column) => (
+            <li
+              key={dough.id}
+              className="enamel absolute flex flex-col gap-2 p-4 hover:bg-white"
+              style={{
+                top: row.start - top,
+                left: `calc((100% + ${CARD_PX.gap}px) * ${column / columns})`,
+                width: `calc((100% + ${CARD_PX.gap}px) / ${columns} - ${CARD_PX.gap}px)`,
+                height: CARD_PX.high,
+              }}
+            >
+              <h2 className="line-clamp-2 shrink-0 text-head leading-tight font-bold">
+                <Link to={`/bench/${dough.id}`} className="after:absolute after:inset-0 after:rounded-[14px]">
+                  {dough.name}
+                </Link>
+              </h2>
+              <p className="shrink-0 text-quiet">{describe(dough, kitchen ?? { units: "metric" })}</p>
+              <p className="line-clamp-2 shrink-0 text-plain">{dough.preview}</p>
+              <div className="relative z-1 mt-auto flex justify-end gap-2">
+                {!dough.readable && (
+                  <a
+                    className="inline-flex min-h-11 items-center font-medium underline underline-offset-4"
+                    href={`/api/doughs/${dough.id}/raw`}
+                    download
+                  >
+                    Take away what is stored
+                  </a>
+                )}
+                <Button
+                  kind="quiet"
+                  aria-label={`Take off the shelf: ${dough.name}`}
+                  onClick={() => props.onRemove(dough)}
+                >
+                  Take off the shelf
+                </Button>
+              </div>
+            </li>
+          )),
+        )}
+    </ul>
+  );
+}
+
 function describe({ form, line_count }: DoughSummary, kitchen: UnitsOf): string {
+  if (!form) return "Cannot be read by this version of Fine Batch";
   const made = saying(form, kitchen);
   return `${made} · ${plural(line_count, "line")}`;
 }
 
-function saying(form: DoughSummary["form"], kitchen: UnitsOf): string {
+function saying(form: NonNullable<DoughSummary["form"]>, kitchen: UnitsOf): string {
   switch (form.kind) {
     case "scoop":
       return form.scoop_no ? `Scooped, scoop no. ${form.scoop_no}` : "Scooped";

@@ -1,13 +1,17 @@
 /** A card, pasted as it is written, read line by line while it is typed. */
-import { useQueryClient } from "@tanstack/react-query";
+
 import { type ChangeEvent, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import { type ApiError, api, type Kitchen, need, type Schemas } from "../../client/api";
-import { useKitchen, useSaveKitchen } from "../../client/hooks";
-import { Button, Field, Segments, Select } from "../../pieces/controls";
+import type { ApiError, Schemas } from "../../client/api";
+import { assess } from "../../client/assessments";
+import { importText, readCard } from "../../client/cards";
+import { useAddDough } from "../../client/doughs";
+import { kitchenNow, useKitchen, useSaveKitchen } from "../../client/kitchen";
+import { Button, Field } from "../../pieces/controls";
+import { HabitFields } from "../../pieces/habit";
 import { Note, Panel } from "../../pieces/notes";
-import { grams, plural } from "../../pieces/say";
 import { PlaceHeader } from "../../pieces/shell";
+import { grams, plural } from "../../words/numbers";
 import { Starters } from "./Starters";
 
 const DRAFT = "finebatch.card-draft";
@@ -25,26 +29,27 @@ export function NewDough() {
   const { data: kitchen } = useKitchen();
   const saveKitchen = useSaveKitchen();
   const navigate = useNavigate();
-  const client = useQueryClient();
+  const add = useAddDough();
 
+  // What was said is of the text as it was; that the kitchen has arrived meanwhile does not unsay it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another text has not been judged yet
+  useEffect(() => setError(undefined), [text]);
   useEffect(() => {
     keepDraft(text);
     if (!kitchen || !text.trim()) {
       setRead(undefined);
-      setError(undefined);
       return;
     }
     const timer = setTimeout(async () => {
       try {
         if (isJson(text)) {
-          const { spec, notes } = await need(api.POST("/api/imports", { body: { text } }));
+          const { spec, notes } = await importText(text);
           setNotes(notes);
-          const body = { dough: spec, kitchen };
-          const { lines: weighed } = await need(api.POST("/api/assessments", { body }));
+          const { lines: weighed } = await assess(spec, kitchen);
           setRead({ lines: spec.lines, weighed });
         } else {
           setNotes([]);
-          setRead(await need(api.POST("/api/cards/read", { body: { text, habit: kitchen.habit } })));
+          setRead(await readCard(text, kitchen.habit));
         }
         setError(undefined);
       } catch (failure) {
@@ -61,8 +66,8 @@ export function NewDough() {
       return;
     }
     try {
-      const place = kitchen ?? (await need(api.GET("/api/kitchen"))).kitchen;
-      const imported = await need(api.POST("/api/imports", { body: { text } }));
+      const place = kitchen ?? (await kitchenNow());
+      const imported = await importText(text);
       const oven = {
         value: place.scale === "f" ? 350 : place.scale === "gas" ? 4 : 180,
         scale: place.scale,
@@ -71,9 +76,8 @@ export function NewDough() {
       const fresh = { ...imported.spec, oven, tray_id: place.trays[0]?.id ?? "medium" };
       const own = imported.spec.name !== "New dough" && isJson(text);
       const dough = { ...(own ? imported.spec : fresh), name: name.trim() || imported.spec.name };
-      const saved = await need(api.POST("/api/doughs", { body: dough }));
+      const saved = await add(dough);
       localStorage.removeItem(DRAFT);
-      client.invalidateQueries({ queryKey: ["doughs"] });
       navigate(`/bench/${saved.id}`);
     } catch (failure) {
       setError((failure as ApiError).message);
@@ -113,14 +117,14 @@ export function NewDough() {
                 <textarea
                   {...ids}
                   rows={12}
-                  className="control w-full py-2 text-[17px] leading-7"
+                  className="control w-full py-2 text-lead leading-7"
                   placeholder={EXAMPLE}
                   value={text}
                   onChange={(event) => setText(event.target.value)}
                 />
               )}
             </Field>
-            {kitchen && <HabitFields kitchen={kitchen} onKitchen={saveKitchen.mutate} />}
+            {kitchen && <HabitFields kitchen={kitchen} onKitchen={saveKitchen} />}
             {notes.map((note) => (
               <Note key={note} severity="note">
                 {note}
@@ -155,7 +159,7 @@ export function NewDough() {
                       {line.reading.sureness === "sure" ? "" : "?"}
                     </span>
                     {line.reading.ingredient_name || <em>not read yet</em>}
-                    <span className="block pl-6 text-[14px] text-quiet">{line.reading.text}</span>
+                    <span className="block pl-6 text-note text-quiet">{line.reading.text}</span>
                     {line.part !== "dough" && (
                       <span className="text-quiet"> · {line.part}, not in the dough</span>
                     )}
@@ -164,7 +168,7 @@ export function NewDough() {
                     {line.reading.mass_g == null ? "how much?" : grams(line.reading.mass_g)}
                   </span>
                   {line.reading.sureness !== "sure" && (
-                    <span className="col-span-2 pl-6 text-[14px] text-ask-edge">{line.reading.note}</span>
+                    <span className="col-span-2 pl-6 text-note text-ask-edge">{line.reading.note}</span>
                   )}
                 </li>
               ))}
@@ -191,43 +195,9 @@ const isJson = (text: string) => /^\s*[[{]/.test(text);
 
 function ReadSummary({ lines, unsure }: { lines: number; unsure: number }) {
   return (
-    <span className="text-[15px]" role="status">
+    <span className="text-plain" role="status">
       {plural(lines, "line")}
       {unsure > 0 && <strong> · {unsure} to check</strong>}
     </span>
-  );
-}
-
-/** How this baker measures; it changes the grams of every cup and spoon at once. */
-export function HabitFields({
-  kitchen,
-  onKitchen,
-}: {
-  kitchen: Kitchen;
-  onKitchen: (kitchen: Kitchen) => void;
-}) {
-  const { habit } = kitchen;
-  return (
-    <div className="grid grid-cols-2 gap-3">
-      <Segments
-        label="Flour goes into the cup"
-        value={habit.cup_fill}
-        onValue={(cup_fill) => onKitchen({ ...kitchen, habit: { ...habit, cup_fill } })}
-        options={[
-          ["spooned", "Spooned"],
-          ["scooped", "Scooped"],
-        ]}
-      />
-      <Select
-        label="Cups, spoons and eggs"
-        value={habit.region}
-        onValue={(region) => onKitchen({ ...kitchen, habit: { ...habit, region } })}
-        options={[
-          ["us", "US (cup 237 ml)"],
-          ["uk", "UK (spoon 15 ml)"],
-          ["au", "Australia (spoon 20 ml)"],
-        ]}
-      />
-    </div>
   );
 }

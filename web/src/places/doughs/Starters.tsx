@@ -1,27 +1,22 @@
 /** A balanced starter for every family, for those with no card at hand. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, need, type Schemas } from "../../client/api";
-import { useKitchen } from "../../client/hooks";
+import type { Schemas } from "../../client/api";
+import { useStarters } from "../../client/catalogue";
+import { useAddDough } from "../../client/doughs";
+import { useKitchen } from "../../client/kitchen";
 import { Note } from "../../pieces/notes";
 
 export function Starters() {
-  const { data: starters } = useQuery({
-    queryKey: ["starters"],
-    queryFn: () => need(api.GET("/api/starters")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const { data: starters } = useStarters();
   const { data: kitchen } = useKitchen();
   const [error, setError] = useState<string>();
   const navigate = useNavigate();
-  const client = useQueryClient();
+  const add = useAddDough();
   const start = async ({ spec }: Schemas["Starter"]) => {
     try {
-      const saved = await need(
-        api.POST("/api/doughs", { body: { ...spec, tray_id: kitchen?.trays[0]?.id ?? spec.tray_id } }),
-      );
-      client.invalidateQueries({ queryKey: ["doughs"] });
+      const saved = await add({ ...spec, tray_id: kitchen?.trays[0]?.id ?? spec.tray_id });
       navigate(`/bench/${saved.id}`);
     } catch (failure) {
       setError((failure as Error).message);
@@ -39,7 +34,7 @@ export function Starters() {
             <button
               type="button"
               onClick={() => start(starter)}
-              className="min-h-11 w-full rounded-[10px] border-[1.5px] border-[#7a858f] bg-white px-3 py-1 text-left font-medium first-letter:uppercase hover:bg-well"
+              className="min-h-11 w-full rounded-[10px] border-[1.5px] border-edge bg-white px-3 py-1 text-left font-medium first-letter:uppercase hover:bg-well"
             >
               {starter.style_label}
             </button>

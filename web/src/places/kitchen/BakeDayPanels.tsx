@@ -1,6 +1,8 @@
 /** What the bake day needs to know of a kitchen: its room, and how long this baker takes. */
-import { useQuery } from "@tanstack/react-query";
-import { api, type Kitchen, need } from "../../client/api";
+
+import type { Kitchen } from "../../client/api";
+import { usePaces } from "../../client/kitchen";
+import { within } from "../../client/within";
 import { Button, NumberField } from "../../pieces/controls";
 import { Panel } from "../../pieces/notes";
 
@@ -10,11 +12,11 @@ interface Props {
 }
 
 const ROOMS = [
-  { key: "ovens", label: "Ovens", unit: "", min: 1, max: 2, step: 1 },
-  { key: "bowls", label: "Mixing bowls", unit: "", min: 1, max: 8, step: 1 },
-  { key: "shelf_doughs", label: "Doughs the fridge holds", unit: "", min: 0, max: 20, step: 1 },
-  { key: "tray_shelves", label: "Raw trays it holds", unit: "", min: 0, max: 4, step: 1 },
-  { key: "cooling_cm2", label: "Cooling racks", unit: "cm²", min: 200, max: 40000, step: 200 },
+  { key: "ovens", label: "Ovens", unit: "", step: 1 },
+  { key: "bowls", label: "Mixing bowls", unit: "", step: 1 },
+  { key: "shelf_doughs", label: "Doughs the fridge holds", unit: "", step: 1 },
+  { key: "tray_shelves", label: "Raw trays it holds", unit: "", step: 1 },
+  { key: "cooling_cm2", label: "Cooling racks", unit: "cm²", step: 200 },
 ] as const;
 
 export function RoomPanel({ kitchen, onKitchen }: Props) {
@@ -28,8 +30,7 @@ export function RoomPanel({ kitchen, onKitchen }: Props) {
             unit={room.unit}
             width={room.unit ? "w-28" : "w-14"}
             value={kitchen[room.key]}
-            min={room.min}
-            max={room.max}
+            {...within("Kitchen", room.key)}
             step={room.step}
             onValue={(value) => onKitchen({ [room.key]: Math.round(value) })}
           />
@@ -41,11 +42,7 @@ export function RoomPanel({ kitchen, onKitchen }: Props) {
 
 /** Times as usual, each of which the baker can correct; plans made from then on use them. */
 export function PacePanel({ kitchen, onKitchen }: Props) {
-  const { data: paces } = useQuery({
-    queryKey: ["paces", kitchen.paces],
-    queryFn: () => need(api.GET("/api/plans/paces")),
-    placeholderData: (before) => before,
-  });
+  const { data: paces } = usePaces(kitchen.paces);
   const put = (step: string, seconds: number | null) => {
     const { [step]: _, ...others } = kitchen.paces;
     onKitchen({ paces: seconds == null ? others : { ...others, [step]: seconds } });

@@ -1,11 +1,16 @@
 /** The kitchen: units, habits, oven, trays. Everything else follows from here. */
-import type { Kitchen, Tray } from "../../client/api";
-import { useKitchen, useSaveKitchen } from "../../client/hooks";
+
+import { useOutbox } from "../../client/answers";
+import type { ApiError, Kitchen, Tray } from "../../client/api";
+import { useKitchen, useSaveKitchen } from "../../client/kitchen";
+import { within } from "../../client/within";
 import { Button, Field, NumberField, Segments, Select, Switch } from "../../pieces/controls";
+import { HabitFields } from "../../pieces/habit";
 import { LengthField, RoomField } from "../../pieces/measures";
+import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
-import { HabitFields } from "../doughs/NewDough";
+import { Answer } from "../../pieces/waiting";
 import { PacePanel, RoomPanel } from "./BakeDayPanels";
 
 const KINDS: readonly (readonly [Tray["kind"], string])[] = [
@@ -16,23 +21,53 @@ const KINDS: readonly (readonly [Tray["kind"], string])[] = [
 ];
 
 export function KitchenPlace() {
-  const { data: kitchen, error } = useKitchen();
+  const { data: kitchen, error, adjusted } = useKitchen();
+  const { entries, away, kept, writing } = useOutbox();
   const save = useSaveKitchen();
-  if (!kitchen) return <PlaceHeader title="Kitchen" />;
-  const set = (part: Partial<Kitchen>) => save.mutate({ ...kitchen, ...part });
+  if (!kitchen) return error ? <Missing failure={error as ApiError} /> : <PlaceHeader title="Kitchen" />;
+  const set = (part: Partial<Kitchen>) => save({ ...kitchen, ...part });
+  const mine = entries.filter((entry) => entry.change.kind === "kitchen");
+  const asked = mine.filter((entry) => entry.state !== "waiting");
   return (
     <>
       <PlaceHeader title="Kitchen">
-        <span role="status" className="text-[15px] text-quiet">
-          {save.isError ? "Not saved" : save.isPending ? "Saving…" : "✓ Saved"}
+        <span role="status" className="text-plain text-quiet">
+          {asked.length
+            ? "Not all saved"
+            : mine.length === 0
+              ? "✓ Saved"
+              : !away || writing
+                ? "Saving…"
+                : kept
+                  ? "Kept here, not yet on the server"
+                  : "Not kept yet: leave this page open"}
         </span>
       </PlaceHeader>
       <div className="grid items-start gap-4 p-5 lg:grid-cols-2">
-        {(error || save.error) && <Note severity="stop">{(error ?? save.error)?.message}</Note>}
+        {(asked.length > 0 || adjusted.length > 0) && (
+          <div className="grid gap-2 lg:col-span-2">
+            {asked.map((entry) => (
+              <Note key={entry.key} severity="ask">
+                <div className="grid gap-2">
+                  <Answer entry={entry} />
+                </div>
+              </Note>
+            ))}
+            {adjusted.map((problem) => (
+              <Note key={problem.field} severity="note">
+                {problem.field && <strong>{problem.field.replaceAll("_", " ")}: </strong>}
+                {problem.message}{" "}
+                <a className="underline underline-offset-4" href="/api/kitchen/raw" download>
+                  Take away what is stored (JSON)
+                </a>
+              </Note>
+            ))}
+          </div>
+        )}
         <div className="grid gap-4">
           <Panel title="Measures">
             <div className="grid gap-3 p-4">
-              <HabitFields kitchen={kitchen} onKitchen={(next) => save.mutate(next)} />
+              <HabitFields kitchen={kitchen} onKitchen={save} />
               <div className="grid grid-cols-2 gap-3">
                 <Segments
                   label="Sizes and weights in"
@@ -67,16 +102,14 @@ export function KitchenPlace() {
                 kitchen={kitchen}
                 label="Room"
                 value={kitchen.room_c}
-                min={5}
-                max={40}
+                {...within("Kitchen", "room_c")}
                 onValue={(room_c) => set({ room_c })}
               />
               <NumberField
                 label="Altitude"
                 unit="m"
                 value={kitchen.altitude_m}
-                min={-400}
-                max={5000}
+                {...within("Kitchen", "altitude_m")}
                 step={100}
                 onValue={(altitude_m) => set({ altitude_m })}
               />
@@ -84,8 +117,7 @@ export function KitchenPlace() {
                 label="Rack positions"
                 unit=""
                 value={kitchen.rack_positions}
-                min={1}
-                max={3}
+                {...within("Kitchen", "rack_positions")}
                 onValue={(rack_positions) => set({ rack_positions: Math.round(rack_positions) })}
               />
               <Select
@@ -194,8 +226,7 @@ function TrayFields({
           width="w-23"
           label="Usable width"
           value={tray.width_mm}
-          min={60}
-          max={900}
+          {...within("Tray", "width_mm")}
           step={10}
           onValue={(width_mm) => onTray({ ...tray, width_mm })}
         />
@@ -204,8 +235,7 @@ function TrayFields({
           width="w-23"
           label="Usable depth"
           value={tray.depth_mm}
-          min={60}
-          max={900}
+          {...within("Tray", "depth_mm")}
           step={10}
           onValue={(depth_mm) => onTray({ ...tray, depth_mm })}
         />
@@ -214,8 +244,7 @@ function TrayFields({
           width="w-20"
           label="Rim high"
           value={tray.rim_mm}
-          min={0}
-          max={80}
+          {...within("Tray", "rim_mm")}
           onValue={(rim_mm) => onTray({ ...tray, rim_mm })}
         />
         <LengthField
@@ -223,8 +252,7 @@ function TrayFields({
           width="w-23"
           label="Outer width"
           value={tray.outer_width_mm ?? tray.width_mm}
-          min={60}
-          max={1000}
+          {...within("Tray", "outer_width_mm")}
           step={10}
           onValue={(outer_width_mm) => onTray({ ...tray, outer_width_mm })}
         />
@@ -233,8 +261,7 @@ function TrayFields({
           width="w-23"
           label="Outer depth"
           value={tray.outer_depth_mm ?? tray.depth_mm}
-          min={60}
-          max={1000}
+          {...within("Tray", "outer_depth_mm")}
           step={10}
           onValue={(outer_depth_mm) => onTray({ ...tray, outer_depth_mm })}
         />
@@ -243,8 +270,7 @@ function TrayFields({
           width="w-14"
           unit=""
           value={tray.count}
-          min={1}
-          max={8}
+          {...within("Tray", "count")}
           onValue={(count) => onTray({ ...tray, count: Math.round(count) })}
         />
       </div>

@@ -1,9 +1,11 @@
 /** What goes on the cookies: how much, of what, when, and how long it sets. */
+
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
+import { within } from "../../client/within";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { MassField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
-import { duration, mass } from "../../pieces/say";
+import { duration, mass } from "../../words/numbers";
 
 type Kind = Schemas["FinishKind"];
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
@@ -76,17 +78,17 @@ export function FinishesView(props: {
                     Remove
                   </Button>
                 ) : (
-                  <span className="text-[14px] text-quiet">the card asks for it</span>
+                  <span className="text-note text-quiet">the card asks for it</span>
                 )
               }
             >
               <div className="grid gap-2.5 p-4">
                 <p>
-                  <strong className="text-[19px]">{mass(plan.total_g, kitchen)}</strong>,{" "}
+                  <strong className="text-head">{mass(plan.total_g, kitchen)}</strong>,{" "}
                   {mass(plan.each_g, kitchen)} on each. <strong>{WHEN[plan.when]}.</strong> {plan.how}
                 </p>
                 {plan.parts.length > 1 && (
-                  <ul className="text-[15px]">
+                  <ul className="text-plain">
                     {plan.parts.map((part) => (
                       <li key={part.name} className="flex justify-between border-b border-line py-0.5">
                         <span>{part.name}</span>
@@ -95,7 +97,7 @@ export function FinishesView(props: {
                     ))}
                   </ul>
                 )}
-                <p className="text-[15px] text-quiet">
+                <p className="text-plain text-quiet">
                   {plan.set_high_min > 0
                     ? `Sets in ${duration(plan.set_low_min * 60)} to ${duration(plan.set_high_min * 60)}. `
                     : "Nothing to set. "}
@@ -107,15 +109,14 @@ export function FinishesView(props: {
                       The card has {mass(plan.written_g, kitchen)}: {mass(plan.short_g, kitchen)} short.
                     </Note>
                   ) : (
-                    <p className="text-[15px]">The card's {mass(plan.written_g, kitchen)} are enough.</p>
+                    <p className="text-plain">The card's {mass(plan.written_g, kitchen)} are enough.</p>
                   ))}
                 <div className="flex flex-wrap items-end gap-3">
                   <MassField
                     kitchen={kitchen}
                     label="On each"
                     width="w-24"
-                    min={0.1}
-                    max={100}
+                    {...within("Finishing", "each_g")}
                     step={0.5}
                     value={Math.round(plan.each_g * 10) / 10}
                     onValue={(each_g) => edit({ each_g })}
@@ -125,8 +126,7 @@ export function FinishesView(props: {
                       label="Covers"
                       unit="%"
                       width="w-24"
-                      min={1}
-                      max={100}
+                      {...within("Finishing", "cover_pct")}
                       step={5}
                       value={own?.cover_pct ?? 100}
                       onValue={(cover_pct) => edit({ cover_pct })}

@@ -1,6 +1,8 @@
 /** What helps to roll, cut and lay out: on the screen, and on paper at its own size. */
+
 import { useState } from "react";
-import { api, type DoughSpec, type Kitchen, type Schemas } from "../../client/api";
+import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
+import { printed } from "../../client/prints";
 import { GuideDrawing } from "../../drawing/guide";
 import { Button, Segments } from "../../pieces/controls";
 import { Panel } from "../../pieces/notes";
@@ -22,12 +24,10 @@ export function GuidesView({
   if (!guides.length)
     return <p className="py-8 text-quiet">There is nothing to cut or print for this dough yet.</p>;
   const print = async (guide: Guide, form_of: Schemas["PrintAs"]) => {
-    const body = { dough: spec, kitchen, guide_id: guide.id, form_of, paper };
-    const { data, response } = await api.POST("/api/prints", { body, parseAs: "blob" });
-    if (!data) return setError("The page could not be made. Try again.");
+    const made = await printed(spec, kitchen, { guide_id: guide.id, form_of, paper });
+    if (!made) return setError("The page could not be made. Try again.");
     setError(undefined);
-    const named = /filename="([^"]+)"/.exec(response.headers.get("content-disposition") ?? "");
-    save(named?.[1] ?? `guide.${form_of}`, data as unknown as Blob);
+    save(made.name, made.file);
   };
   return (
     <div className="grid gap-4">
@@ -41,7 +41,7 @@ export function GuidesView({
           ]}
           onValue={setPaper}
         />
-        <p className="max-w-xl pb-2 text-[15px] text-quiet">
+        <p className="max-w-xl pb-2 text-plain text-quiet">
           Prints lie under the parchment at true size. Every page carries a ruler: measure it before you trust
           the rest.
         </p>
@@ -58,7 +58,7 @@ export function GuidesView({
               <div className="flex h-64 justify-center">
                 <GuideDrawing guide={guide} us={kitchen.units === "us"} />
               </div>
-              <p className="text-[15px]">{guide.saying}</p>
+              <p className="text-plain">{guide.saying}</p>
               <div className="flex gap-2">
                 <Button onClick={() => print(guide, "pdf")} aria-label={`${guide.title} as PDF at 1:1`}>
                   PDF at 1:1

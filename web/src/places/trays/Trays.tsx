@@ -2,12 +2,13 @@
 import { Tabs } from "radix-ui";
 import { type ReactNode, useEffect } from "react";
 import { Link, useParams } from "react-router";
+import { useReport } from "../../client/assessments";
 import { lastDough, useDough } from "../../client/dough";
-import { useKitchen, useReport } from "../../client/hooks";
+import { useKitchen } from "../../client/kitchen";
+import { DoughNotes, Missing, ToFirstDough } from "../../pieces/missing";
 import { ProblemNote } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
 import { PlaceHeader } from "../../pieces/shell";
-import { Missing, ToFirstDough } from "../bench/Bench";
 import { FinishesView } from "./FinishesView";
 import { GuidesView } from "./GuidesView";
 import { TraysView } from "./TraysView";
@@ -24,7 +25,7 @@ export function Trays() {
   }, [id]);
   if (!id) return <ToFirstDough place="trays" />;
   if (!dough.spec || !kitchen)
-    return dough.problem ? <Missing message={dough.problem} /> : <PlaceHeader title="Trays" />;
+    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Trays" />;
   const spec = dough.spec;
   const found = report?.assessment;
   const stops = (found?.problems ?? []).filter((problem) => problem.severity === "stop");
@@ -64,6 +65,9 @@ export function Trays() {
           Plan the baking
         </Link>
       </PlaceHeader>
+      <div className="px-5">
+        <DoughNotes dough={dough} kitchen={kitchen} />
+      </div>
       <Tabs.Root defaultValue="trays" className="grid gap-3 px-5 pt-3 pb-5">
         <Tabs.List aria-label="What comes out" className="flex flex-wrap gap-1">
           {tabs.map(([value, label]) => (

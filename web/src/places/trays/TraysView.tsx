@@ -1,13 +1,14 @@
 /** The batch on trays, to scale: which tray, how it is laid, what is kept back. */
+
 import clsx from "clsx";
 import { Link } from "react-router";
 import type { Assessment, DoughSpec, Kitchen, Schemas } from "../../client/api";
+import { within } from "../../client/within";
 import { boxRing, TrayDrawing, widestOf } from "../../drawing/tray";
 import { Button, NumberField, Segments, Select, Switch } from "../../pieces/controls";
 import { LengthField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
-import { length, minutes, plural } from "../../pieces/say";
-import { loadsText } from "../bench/OutcomePanel";
+import { length, loadsText, minutes, plural } from "../../words/numbers";
 
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
 type TrayPlan = Schemas["TrayPlan"];
@@ -110,7 +111,7 @@ function TrayChoice({ spec, kitchen, found, onSpec }: Parameters<typeof TraysVie
           />
           <span>
             <span className="block font-bold">{tray.name}</span>
-            <span className="block text-[14.5px]">
+            <span className="block text-note">
               {length(tray.width_mm, kitchen)} × {length(tray.depth_mm, kitchen)}, you have {tray.count}
             </span>
           </span>
@@ -174,8 +175,7 @@ function LayoutFields({ spec, kitchen, found, onSpec }: Parameters<typeof TraysV
           width="w-16"
           label="From the edge"
           value={rules.edge_mm}
-          min={0}
-          max={80}
+          {...within("TrayRules", "edge_mm")}
           onValue={(edge_mm) => set({ edge_mm })}
         />
         <LengthField
@@ -183,8 +183,7 @@ function LayoutFields({ spec, kitchen, found, onSpec }: Parameters<typeof TraysV
           width="w-16"
           label="Corners free"
           value={rules.corner_mm}
-          min={0}
-          max={120}
+          {...within("TrayRules", "corner_mm")}
           step={5}
           onValue={(corner_mm) => set({ corner_mm })}
         />
@@ -193,8 +192,7 @@ function LayoutFields({ spec, kitchen, found, onSpec }: Parameters<typeof TraysV
           width="w-16"
           label="Gap at widest"
           value={rules.gap_mm}
-          min={0}
-          max={80}
+          {...within("TrayRules", "gap_mm")}
           onValue={(gap_mm) => set({ gap_mm })}
         />
       </div>
@@ -274,7 +272,7 @@ function OneTray(props: {
         </p>
         {plan.limit_note && <Note severity="note">{plan.limit_note}</Note>}
         {!plan.whole && plan.unit === "cookie" && (
-          <p className="text-[15px] text-quiet">
+          <p className="text-plain text-quiet">
             Solid: the likely width. Dashed: {length(plan.widest.width_mm, kitchen)}, the widest expected.
             {props.onMove ? " Drag a cookie, or use the arrow keys, to see whether it will touch." : ""}
           </p>

@@ -1,16 +1,12 @@
 /** What made this cookie so wide and so slow, one factor at a time. */
-import { useQuery } from "@tanstack/react-query";
-import { api, type DoughSpec, type Kitchen, need } from "../../client/api";
+
+import type { DoughSpec, Kitchen } from "../../client/api";
+import { useWhy } from "../../client/assessments";
 import { Panel } from "../../pieces/notes";
-import { length, minutes } from "../../pieces/say";
+import { length, minutes } from "../../words/numbers";
 
 export function WhyView({ spec, kitchen }: { spec: DoughSpec; kitchen: Kitchen }) {
-  const { data, error } = useQuery({
-    queryKey: ["why", spec, kitchen],
-    queryFn: ({ signal }) => need(api.POST("/api/whys", { body: { dough: spec, kitchen }, signal })),
-    placeholderData: (before) => before,
-    retry: false,
-  });
+  const { data, error } = useWhy(spec, kitchen);
   if (error) return <p className="py-8 text-quiet">{error.message}</p>;
   if (!data) return null;
   const most = Math.max(3, ...data.reasons.map((reason) => Math.abs(reason.wider_mm)));
@@ -38,7 +34,7 @@ export function WhyView({ spec, kitchen }: { spec: DoughSpec; kitchen: Kitchen }
               </span>
               <span className="text-right font-semibold whitespace-nowrap">
                 {signed(reason.wider_mm, kitchen)}
-                <span className="block text-[14px] font-normal text-quiet">
+                <span className="block text-note font-normal text-quiet">
                   {Math.abs(reason.longer_min) < 0.1
                     ? "as quick"
                     : `${Math.abs(reason.longer_min).toFixed(1)} min ${reason.longer_min > 0 ? "longer" : "sooner"}`}

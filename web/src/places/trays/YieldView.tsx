@@ -1,7 +1,7 @@
 /** The yield statement: counted and weighed, raw and baked, with what a piece holds. */
 import type { Interval, Kitchen, Schemas } from "../../client/api";
 import { Panel } from "../../pieces/notes";
-import { mass, percent } from "../../pieces/say";
+import { mass, percent } from "../../words/numbers";
 
 export function YieldView({ kitchen, report }: { kitchen: Kitchen; report?: Schemas["Report"] }) {
   const dough = report?.assessment.dough;
@@ -48,7 +48,7 @@ export function YieldView({ kitchen, report }: { kitchen: Kitchen; report?: Sche
               ["Salt added", `${one.nutrition.salt_g.toFixed(2)} g`],
             ]}
           />
-          <div className="grid gap-1.5 px-4 pb-4 text-[15px]">
+          <div className="grid gap-1.5 px-4 pb-4 text-plain">
             <p>
               <strong>Contains:</strong>{" "}
               {dough.allergens.length ? dough.allergens.join(", ") : "none of the named allergens"}.

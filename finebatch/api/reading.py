@@ -1,0 +1,38 @@
+"""Texts from outside, read in a worker with a deadline: nothing in them is trusted, so none is read in the server itself."""
+
+from ..core.base import Ring, refusal
+from ..core.card import Line
+from ..core.formula import WeighedLine
+from ..core.kitchen import Habit
+from ..formats.cutter_svg import ring_from_svg
+from ..formats.jsonld import Imported
+from ..formats.reading import card, recipe
+from ..workers import TooLongError, Worker
+
+DEADLINE_S = 1.5
+TOO_LONG = "Reading this took too long, so it was stopped. Paste the ingredient lines alone."
+DRAWING_TOO_LONG = "Reading this drawing took too long, so it was stopped. Save the outline alone, with fewer points."
+
+
+async def read_card(worker: Worker, text: str, habit: Habit) -> tuple[tuple[Line, ...], tuple[WeighedLine, ...]]:
+    """`card`, in a worker. Refusal also where it takes too long."""
+    try:
+        return await worker.run(card, text, habit, deadline_s=DEADLINE_S)
+    except TooLongError as error:
+        raise refusal("text", TOO_LONG) from error
+
+
+async def read_recipe(worker: Worker, text: str) -> Imported:
+    """`recipe`, in a worker. Refusal also where it takes too long."""
+    try:
+        return await worker.run(recipe, text, deadline_s=DEADLINE_S)
+    except TooLongError as error:
+        raise refusal("text", TOO_LONG) from error
+
+
+async def read_drawing(worker: Worker, svg: str) -> Ring:
+    """The ring of a cutter's drawing, in a worker. Refusal also where it takes too long."""
+    try:
+        return await worker.run(ring_from_svg, svg, deadline_s=DEADLINE_S)
+    except TooLongError as error:
+        raise refusal("svg", DRAWING_TOO_LONG) from error

@@ -1,0 +1,40 @@
+"""What several routes take or answer."""
+
+from typing import Any
+
+from pydantic import Field
+
+from ..core.base import MOST_CHANGES, FieldChange, Value
+from ..core.bench import DoughSpec
+from ..core.kitchen import Kitchen
+from ..store.doughs import SavedDough
+from .problems import Conflict
+
+
+class BenchRequest(Value):
+    """A dough and the kitchen it is made in."""
+
+    dough: DoughSpec
+    kitchen: Kitchen
+
+
+class Revision(Value):
+    """Which state of a thing is meant: the one the baker saw."""
+
+    revision: int
+
+
+class DoughConflict(Conflict):
+    """The answer to a stale save: what stands now (or stood, where it is gone), so that both versions can be kept."""
+
+    current: SavedDough
+
+
+STALE: dict[int | str, dict[str, Any]] = {409: {"model": DoughConflict}, 410: {"model": DoughConflict}}
+GONE: dict[int | str, dict[str, Any]] = {410: {"model": DoughConflict}}
+
+
+class Changes(Value):
+    """Fields as this device last saw them, and as they are to be."""
+
+    changes: tuple[FieldChange, ...] = Field(min_length=1, max_length=MOST_CHANGES)

@@ -1,0 +1,14 @@
+"""What a dough comes to."""
+
+from fastapi import APIRouter
+
+from ...core.bench import Assessment, assess
+from ..requests import BenchRequest
+
+router = APIRouter(prefix="/api/assessments", tags=["bench"])
+
+
+@router.post("", operation_id="assessDough")
+def assess_dough(request: BenchRequest) -> Assessment:
+    """Dough, pieces, baked cookie and trays; what cannot be worked out is said in `problems`."""
+    return assess(request.dough, request.kitchen)

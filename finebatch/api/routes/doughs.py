@@ -1,0 +1,76 @@
+"""The shelf and its doughs."""
+
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Query, status
+
+from ...core.base import Value
+from ...core.bench import DoughSpec
+from ...store import doughs as shelf
+from ...store.doughs import DoughPage, DoughSummary, SavedDough
+from ...store.pages import MOST_A_PAGE
+from ...store.received import once
+from ..deps import ChangeKey, Reading, Transaction
+from ..requests import GONE, STALE, Revision
+
+router = APIRouter(prefix="/api/doughs", tags=["doughs"])
+
+
+class DoughSave(Value):
+    """A save over a known revision."""
+
+    revision: int
+    spec: DoughSpec
+
+
+@router.get("", operation_id="listDoughs")
+def list_doughs(
+    db: Reading,
+    words: Annotated[str, Query(max_length=100)] = "",
+    next: Annotated[str | None, Query(max_length=100)] = None,
+    limit: Annotated[int, Query(ge=1, le=200)] = MOST_A_PAGE,
+) -> DoughPage:
+    """Doughs with all these words in their name or lines, the last changed first, a page at a time."""
+    return shelf.shelf(db, words, next, limit)
+
+
+@router.post("", operation_id="addDough", status_code=status.HTTP_201_CREATED)
+def add_dough(spec: DoughSpec, db: Transaction, key: ChangeKey = None) -> SavedDough:
+    """Put a new dough on the shelf."""
+    return once(db, key, SavedDough, lambda: shelf.add(db, spec), lambda id: shelf.get(db, id))
+
+
+@router.get("/{dough_id}", operation_id="getDough", responses=GONE)
+def get_dough(dough_id: str, db: Reading) -> SavedDough:
+    """One dough; 410 with what it was if it is put aside."""
+    return shelf.get(db, dough_id)
+
+
+@router.get("/{dough_id}/raw", operation_id="getRawDough")
+def get_raw_dough(dough_id: str, db: Reading) -> dict[str, Any]:
+    """What is stored of a dough, whether it can be read or not."""
+    return shelf.raw(db, dough_id)
+
+
+@router.put("/{dough_id}", operation_id="saveDough", responses=STALE)
+def save_dough(dough_id: str, save: DoughSave, db: Transaction, key: ChangeKey = None) -> SavedDough:
+    """Save over `revision`; 409 with what stands now if another device saved first, 410 if it put the dough aside."""
+    return once(
+        db,
+        key,
+        SavedDough,
+        lambda: shelf.save(db, dough_id, save.revision, save.spec),
+        lambda id: shelf.get(db, id),
+    )
+
+
+@router.post("/{dough_id}/put-aside", operation_id="putAsideDough", responses=STALE)
+def put_aside_dough(dough_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> DoughSummary:
+    """Take a dough off the shelf; it can be put back."""
+    return once(db, key, DoughSummary, lambda: shelf.put_aside(db, dough_id, at.revision))
+
+
+@router.post("/{dough_id}/put-back", operation_id="putBackDough", responses=STALE)
+def put_back_dough(dough_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> DoughSummary:
+    """Put a dough back on the shelf."""
+    return once(db, key, DoughSummary, lambda: shelf.put_back(db, dough_id, at.revision))

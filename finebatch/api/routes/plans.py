@@ -1,0 +1,235 @@
+"""Bake days."""
+
+from collections.abc import Callable
+from datetime import UTC, datetime
+from typing import Annotated, Any, TypeVar
+
+from fastapi import APIRouter, Query, Response, status
+from fastapi.concurrency import run_in_threadpool
+from pydantic import Field
+
+from ...core.base import Moment, Value
+from ...core.bench import DoughSpec
+from ...core.day import Change, DayRequest, Plan, Saving, better_plan, make_plan, repaired, savings_of
+from ...core.kitchen import Kitchen, Pace, paces_of
+from ...formats.calendar import plan_to_csv, to_icalendar
+from ...store import doughs, kitchen, plans
+from ...store.database import Store
+from ...store.pages import MOST_A_PAGE
+from ...store.plans import PlanPage, SavedPlan
+from ...store.received import answered, once
+from ...store.revisions import StaleError
+from ...workers import BusyError, StoppedError, Worker
+from ..deps import ChangeKey, Reading, TheStore, TheWorkers, Transaction
+from ..files import as_file
+from ..problems import Conflict, ProblemDetails, busy
+from ..requests import Revision
+
+router = APIRouter(prefix="/api/plans", tags=["plans"])
+
+
+Answer = TypeVar("Answer")
+
+
+class ChangeRequest(Value):
+    """A change of mind. `revision` is the plan's the baker looked at; `now`, where given, stands for the server's clock."""
+
+    revision: int = Field(ge=1)
+    change: Change
+    now: Moment | None = None
+
+
+class LookOn(Value):
+    """How long to look for a shorter plan."""
+
+    seconds: float = Field(default=20.0, ge=1, le=120)
+
+
+class Done(Value):
+    """It was done."""
+
+    done: bool = True
+
+
+class PlanConflict(Conflict):
+    """The answer to a change of a plan that has changed meanwhile: what stands now."""
+
+    current: SavedPlan
+
+
+STALE: dict[int | str, dict[str, Any]] = {409: {"model": PlanConflict}}
+WAITING: dict[int | str, dict[str, Any]] = {503: {"model": ProblemDetails}}
+
+
+@router.get("", operation_id="listPlans")
+def list_plans(
+    db: Reading,
+    next: Annotated[str | None, Query(max_length=100)] = None,
+    limit: Annotated[int, Query(ge=1, le=200)] = MOST_A_PAGE,
+) -> PlanPage:
+    """The newest plans first, a page at a time."""
+    return plans.recent(db, next, limit)
+
+
+@router.post("/warm-up", operation_id="warmUp", status_code=status.HTTP_204_NO_CONTENT)
+async def warm_up(workers: TheWorkers) -> None:
+    """Whoever asks is about to plan: the solver is started."""
+    await workers.plans.warm_up()
+
+
+@router.get("/paces", operation_id="listPaces")
+def list_paces(db: Reading) -> tuple[Pace, ...]:
+    """How long each step takes in this kitchen; the baker's own times are kept in the kitchen."""
+    return paces_of(kitchen.get(db).kitchen)
+
+
+@router.post("", operation_id="addPlan", status_code=status.HTTP_201_CREATED, responses=WAITING)
+async def add_plan(request: DayRequest, store: TheStore, workers: TheWorkers, key: ChangeKey = None) -> SavedPlan:
+    """Plan the baking of saved doughs in the saved kitchen; 422 at the field that stands in the way, 503 if two plans wait
+    already."""
+    before, specs, place = await run_in_threadpool(_asked, store, request, key)
+    if before:
+        return before
+    plan = await _solved(workers.plans, make_plan, specs, place, request, datetime.now(UTC))
+
+    def keep() -> SavedPlan:
+        with store.session() as db:
+            return once(
+                db,
+                key,
+                SavedPlan,
+                lambda: plans.add(db, specs, request, plan),
+                lambda id: plans.get(db, id),
+            )
+
+    return await run_in_threadpool(keep)
+
+
+def _asked(
+    store: Store, request: DayRequest, key: str | None
+) -> tuple[SavedPlan | None, tuple[DoughSpec, ...], Kitchen]:
+    with store.reading() as db:
+        before = answered(db, key, SavedPlan, lambda id: plans.get(db, id))
+        return before, tuple(doughs.get(db, asked.dough_id).spec for asked in request.doughs), kitchen.get(db).kitchen
+
+
+@router.get("/{plan_id}", operation_id="getPlan")
+def get_plan(plan_id: str, db: Reading) -> SavedPlan:
+    """One plan."""
+    return plans.get(db, plan_id)
+
+
+@router.get("/{plan_id}/raw", operation_id="getRawPlan")
+def get_raw_plan(plan_id: str, db: Reading) -> dict[str, Any]:
+    """What is stored of a plan, whether it can be read or not."""
+    return plans.raw(db, plan_id)
+
+
+@router.post(
+    "/{plan_id}/throw-away", operation_id="throwAwayPlan", status_code=status.HTTP_204_NO_CONTENT, responses=STALE
+)
+def throw_away_plan(plan_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> None:
+    """Throw a plan away; 409 if it has changed since."""
+
+    def throw() -> Done:
+        plans.delete(db, plan_id, at.revision)
+        return Done()
+
+    once(db, key, Done, throw)
+
+
+@router.post("/{plan_id}/changes", operation_id="changePlan", responses={**STALE, **WAITING})
+async def change_plan(
+    plan_id: str, request: ChangeRequest, store: TheStore, workers: TheWorkers, key: ChangeKey = None
+) -> SavedPlan:
+    """The plan made again around what is done and under way, with as few changes as possible; what moved is said in it."""
+    before, saved = await run_in_threadpool(_stands, store, plan_id, key)
+    if before:
+        return before
+    if saved.revision != request.revision:
+        raise StaleError("plan", saved)
+    plan = await _solved(workers.plans, repaired, saved.plan, request.change, request.now or datetime.now(UTC))
+    return await run_in_threadpool(_kept, store, saved, plan, key)
+
+
+@router.post("/{plan_id}/savings", operation_id="planSavings", responses=WAITING)
+async def plan_savings(plan_id: str, store: TheStore, workers: TheWorkers) -> tuple[Saving, ...]:
+    """What one more tray, rack or helper would save."""
+    _, saved = await run_in_threadpool(_stands, store, plan_id, None)
+    return await _solved(workers.plans, savings_of, saved.plan)
+
+
+@router.post("/{plan_id}/search", operation_id="lookOn", responses={**STALE, **WAITING})
+async def look_on(plan_id: str, request: LookOn, store: TheStore, workers: TheWorkers) -> SavedPlan:
+    """Look for a shorter plan for so many seconds; the plan as it is where none is found, or the search is stopped."""
+    _, saved = await run_in_threadpool(_stands, store, plan_id, None)
+    try:
+        workers.looked_at = plan_id
+        plan = await workers.looking_on.run(better_plan, saved.plan, request.seconds)
+    except BusyError as error:
+        raise busy("Another plan is being looked on at. Stop that first, or wait until it is done.") from error
+    except StoppedError:
+        return saved
+    return saved if plan == saved.plan else await run_in_threadpool(_kept, store, saved, plan, None)
+
+
+@router.delete("/{plan_id}/search", operation_id="stopLooking", status_code=status.HTTP_204_NO_CONTENT)
+async def stop_looking(plan_id: str, workers: TheWorkers) -> None:
+    """Stop looking on at this plan."""
+    if workers.looked_at == plan_id:
+        workers.looking_on.stop()
+
+
+@router.get(
+    "/{plan_id}/calendar",
+    operation_id="planCalendar",
+    response_class=Response,
+    responses={200: {"content": {"text/calendar": {}}}},
+)
+def plan_calendar(plan_id: str, db: Reading) -> Response:
+    """The plan as a calendar with alarms."""
+    saved = plans.get(db, plan_id)
+    return Response(
+        to_icalendar(saved.plan, saved.title, saved.id, saved.created_at),
+        media_type="text/calendar",
+        headers=as_file(f"bake day {saved.title}", "ics"),
+    )
+
+
+@router.get(
+    "/{plan_id}/table",
+    operation_id="planTable",
+    response_class=Response,
+    responses={200: {"content": {"text/csv": {}}}},
+)
+def plan_table(plan_id: str, db: Reading) -> Response:
+    """The plan as a table."""
+    saved = plans.get(db, plan_id)
+    named = as_file(f"bake day {saved.title}", "csv")
+    return Response(plan_to_csv(saved.plan), media_type="text/csv; charset=utf-8", headers=named)
+
+
+def _stands(store: Store, plan_id: str, key: str | None) -> tuple[SavedPlan | None, SavedPlan]:
+    """What was answered to this key before, and the plan as it stands."""
+    with store.reading() as db:
+        return answered(db, key, SavedPlan, lambda id: plans.get(db, id)), plans.get(db, plan_id)
+
+
+def _kept(store: Store, saved: SavedPlan, plan: Plan, key: str | None) -> SavedPlan:
+    with store.session() as db:
+        return once(
+            db,
+            key,
+            SavedPlan,
+            lambda: plans.change(db, saved.id, saved.revision, plan),
+            lambda id: plans.get(db, id),
+        )
+
+
+async def _solved(worker: Worker, work: Callable[..., Answer], *arguments: object) -> Answer:
+    try:
+        return await worker.run(work, *arguments)
+    except BusyError as error:
+        raise busy("Two plans are waiting to be worked out already. Try again in a moment.") from error
+    except StoppedError as error:
+        raise busy("The planning was stopped before it was done. Try again.") from error

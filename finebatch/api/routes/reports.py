@@ -1,0 +1,14 @@
+"""Finishes, yield statement and guides."""
+
+from fastapi import APIRouter
+
+from ...core.bench import Report, report
+from ..requests import BenchRequest
+
+router = APIRouter(prefix="/api/reports", tags=["outcome"])
+
+
+@router.post("", operation_id="reportDough")
+def report_dough(request: BenchRequest) -> Report:
+    """Finishes, yield statement and guides, with the assessment they follow from."""
+    return report(request.dough, request.kitchen)

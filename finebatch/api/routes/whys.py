@@ -1,0 +1,14 @@
+"""Why it came out so wide."""
+
+from fastapi import APIRouter
+
+from ...core.bench import Why, why
+from ..requests import BenchRequest
+
+router = APIRouter(prefix="/api/whys", tags=["outcome"])
+
+
+@router.post("", operation_id="whyDough")
+def why_dough(request: BenchRequest) -> Why:
+    """The factors that moved the width and the minutes, against a plain dough of the family."""
+    return why(request.dough, request.kitchen)

@@ -1,0 +1,32 @@
+"""From raw pieces to baked cookies."""
+
+from ..bakemodel import Case, predict
+from ..base import grown
+from ..forming import AnyForm, Pieces, forming_of
+from .doneness import Doneness
+from .outcome import Outcome, as_laid
+from .second import sliced_and_dried
+from .window import window_of
+
+
+def bake_pieces(case: Case, form: AnyForm, pieces: Pieces, finish: Doneness, cue: str, weighed: bool) -> Outcome:
+    """The outcome of one kind of piece; a twice-baked log's slices and second bake with it."""
+    forming = forming_of(form)
+    model = predict(case, weighed)
+    baked = as_laid(model, case.shape, forming.raw_width_mm(form, case.shape))
+    outcome = Outcome(
+        pieces=pieces, dough_c=case.dough_c, oven_c=case.oven_c, baked=baked, window=window_of(baked, finish, cue)
+    )
+    log = forming.sliced(form)
+    if log is not None:
+        return sliced_and_dried(outcome, case, log, finish)
+    if pieces.outline and forming.outline_spreads:
+        raw_mm = case.shape.diameter_mm
+        likely, widest = model.diameter_mm.value - raw_mm, model.diameter_mm.high - raw_mm
+        outcome = outcome.model_copy(
+            update={
+                "outline": grown(pieces.outline, likely / 2),
+                "widest_outline": grown(pieces.outline, max(widest, 0) / 2),
+            }
+        )
+    return outcome

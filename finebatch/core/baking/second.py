@@ -1,0 +1,79 @@
+"""The second bake of what is sliced: slices dried from the middle of the predicted log."""
+
+import dataclasses
+import math
+
+from ..bakemodel import Case, EndStyle, Mix, pan, predict
+from ..base import Interval
+from ..forming import Cooling, RuskForm, slice_rusk
+from .doneness import Doneness
+from .outcome import Outcome, SecondBake
+from .window import window_of
+
+SLICE_C = {Cooling.WARM: 50.0, Cooling.COLD: 21.0}  # the log when it is sliced; slices reach the oven about as warm
+DRY_CUE = "dry and pale gold on the cut side; they crisp further as they stand"
+
+
+def crumb_after(mix: Mix, loss_share: float, air_share: float) -> Mix:
+    """The dough's mix as it is in the baked log: water gone, gas spent, and as airy as the log came out."""
+    kept = 1 - loss_share
+    spread_over = {
+        field.name: getattr(mix, field.name) / kept
+        for field in dataclasses.fields(mix)
+        if field.name
+        in (
+            "fat sugar invert starch protein fibre other polyol egg_protein binding flake_binding held_fat butter_fat "
+            "short_fat choc_m3 solid_m3 flake_m3 brittle_m3 brittle inclusions flour network_protein dark"
+        ).split()
+    }
+    water = max(0.01, (mix.water - loss_share) / kept)
+    specific = (mix.specific_m3 - (mix.water - water * kept) / 998.0) / kept
+    return dataclasses.replace(
+        mix, **spread_over, water=water, specific_m3=specific, air_share=air_share, soda=0.0, powder=0.0
+    )
+
+
+def sliced_and_dried(outcome: Outcome, first: Case, form: RuskForm, finish: Doneness) -> Outcome:
+    """Slices from the middle of the predicted log; each is baked again as a slice in a pan of its own cut side, crisp."""
+    baked = outcome.baked
+    grew = baked.diameter_mm.value - form.log_mm
+    length = form.length_mm + max(0.0, grew)  # the ends spread as the sides do
+    cut = slice_rusk(form, baked.diameter_mm.value, length)
+    loss = baked.loss_pct.value / 100
+    mass_kg = first.shape.mass_kg * (1 - loss)
+    # A log's section is a flat arch: 0.77 of width times height (docs/model.md, section 3).
+    section_mm2 = 0.77 * baked.diameter_mm.value * baked.height_mm.value
+    density = mass_kg / (section_mm2 * length * 1e-9)
+    crumb = crumb_after(first.mix, loss, 0.0)
+    air = min(0.8, max(0.05, 1 - density * crumb.specific_m3))
+    crumb = dataclasses.replace(crumb, air_share=air)
+    shape = pan(section_mm2 / math.cos(math.radians(form.angle_deg)) / 100, form.slice_mm, crumb.density_kg_m3)
+    case = dataclasses.replace(
+        first, mix=crumb, shape=shape, oven_c=form.second_c, style=EndStyle.CRISP, dough_c=SLICE_C[form.cooling]
+    )
+    dried = predict(case, True)
+    each_g = 1000 * shape.mass_kg
+    left = [each_g * (1 - pct / 100) for pct in (dried.loss_pct.value, dried.loss_pct.high, dried.loss_pct.low)]
+    window = window_of(dried, finish, DRY_CUE)
+    raw_slice_g = outcome.pieces.mass_g * (1 - cut.heels_share) / max(cut.each_log, 1)
+    pieces = outcome.pieces.model_copy(
+        update={
+            "count": cut.count,
+            "mass_g": raw_slice_g,
+            "leftover_g": outcome.pieces.mass_g * form.logs - raw_slice_g * cut.count,
+            "statement": f"{form.logs} log{'s' if form.logs > 1 else ''} of {form.length_mm:.0f} mm, {cut.each_log} slices each and two heels, "
+            f"{cut.across_mm:.0f} mm long on the cut side.",
+        }
+    )
+    second = SecondBake(
+        each_log=cut.each_log, across_mm=cut.across_mm, high_mm=baked.height_mm.value, slice_mm=form.slice_mm, each_g=each_g,
+        dried_g=Interval(value=left[0], low=left[1], high=left[2]), oven_c=form.second_c, window=window,
+        per_side_min=window.aim_min / 2, slicing=SLICING[form.cooling], log_length_mm=length,
+    )  # fmt: skip
+    return outcome.model_copy(update={"pieces": pieces, "second": second})
+
+
+SLICING = {
+    Cooling.WARM: "Slice after 10 to 25 minutes, while the log is pliable: a serrated knife, steady strokes.",
+    Cooling.COLD: "Slice stone cold, after two hours or the next day: thin slices, a sharp serrated knife.",
+}

@@ -1,0 +1,38 @@
+"""When to look first, from when to when it is done, and which minute to aim for."""
+
+from ..bakemodel import Prediction
+from ..base import Value
+from .doneness import Doneness
+
+FIRST_LOOK_SHARE = 0.85  # look this early, of the low end of first done
+
+
+class Window(Value):
+    """Minutes in the oven: when to look first, done from..to in the middle of the prediction, the minute to aim for by
+    the baker's finish, and the whole range."""
+
+    first_look_min: float
+    done_from_min: float
+    done_to_min: float
+    aim_min: float
+    earliest_min: float
+    latest_min: float
+    cue: str
+
+
+def window_of(baked: Prediction, finish: Doneness, cue: str) -> Window:
+    return Window(
+        first_look_min=max(1.0, FIRST_LOOK_SHARE * baked.first_done_min.low),
+        done_from_min=baked.first_done_min.value,
+        done_to_min=baked.last_good_min.value,
+        aim_min=_aim(finish, baked),
+        earliest_min=baked.first_done_min.low,
+        latest_min=baked.last_good_min.high,
+        cue=cue,
+    )
+
+
+def _aim(finish: Doneness, baked: Prediction) -> float:
+    """The minute to aim for: a tenth into the window for soft, the middle, or a tenth before its end for crisp."""
+    share = {Doneness.SOFT: 0.1, Doneness.USUAL: 0.5, Doneness.CRISP: 0.9}[finish]
+    return baked.first_done_min.value + share * (baked.last_good_min.value - baked.first_done_min.value)

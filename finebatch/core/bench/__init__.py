@@ -1,0 +1,27 @@
+"""The pipeline: from a dough as typed to everything the bench shows."""
+
+from .assess import Assessment, assess, baked_width_mm
+from .compare import Comparison, compare
+from .report import Report, report
+from .spec import DoughSpec
+from .starters import Starter, starters
+from .whatif import Factor, WhatIf, what_if
+from .why import Why, why
+
+__all__ = [
+    "Assessment",
+    "Comparison",
+    "DoughSpec",
+    "Factor",
+    "Report",
+    "Starter",
+    "WhatIf",
+    "Why",
+    "assess",
+    "baked_width_mm",
+    "compare",
+    "report",
+    "starters",
+    "what_if",
+    "why",
+]

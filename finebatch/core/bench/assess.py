@@ -1,0 +1,130 @@
+"""From lines and settings to everything the bench shows: dough, pieces, baked cookie, trays. A pipeline of pure steps."""
+
+import dataclasses
+
+from ..bakemodel import Case, Mix, Prediction, bake, fitted
+from ..baking import Outcome, as_laid, bake_case, bake_pieces, is_weighed
+from ..base import Problem, Severity, Value, ask, stop
+from ..card import Line, Part, Sureness
+from ..dough import Balance, Dough, MethodStep, Style, balance_of, dough_of, mix_of_dough, propose, warnings_of
+from ..forming import forming_of, pieces_of
+from ..formula import EggCount, WeighedLine, count_eggs, dough_parts, weigh_lines
+from ..ingredients import Ingredient
+from ..kitchen import Kitchen, check_oven
+from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
+from .spec import DoughSpec
+
+
+class Assessment(Value):
+    """Everything the bench shows for a dough; parts that cannot be computed are None and say why in `problems`."""
+
+    lines: tuple[WeighedLine, ...]
+    dough: Dough | None = None
+    balance: Balance | None = None
+    method: tuple[MethodStep, ...] = ()
+    eggs: EggCount | None = None
+    outcome: Outcome | None = None
+    trays: TrayPlan | None = None
+    slices: TrayPlan | None = None  # the second bake of the twice-baked
+    small: SmallSize | None = None  # the second cutter's, with a time and trays of its own
+    problems: tuple[Problem, ...] = ()
+
+
+def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
+    """Work through the whole pipeline as far as the input allows. Never raises for what a baker can type."""
+    weighed = weigh_lines(spec.lines, kitchen.habit)
+    problems = _line_problems(spec.lines, weighed) + check_oven(spec.oven)
+    parts = dough_parts(weighed)
+    if not parts:
+        if not problems and spec.lines:
+            problems.append(
+                stop("lines", "No line could be weighed yet. Give an ingredient an amount, such as “250 g flour”.")
+            )
+        elif not spec.lines:
+            problems.append(stop("lines", "This dough is empty. Add a line, or paste a card."))
+        return Assessment(lines=weighed, problems=tuple(problems))
+    mix = mix_of_dough(parts, spec.making)
+    density = mix.density_kg_m3 / 1000
+    _, dough, style = portioned_dough(spec, parts, mix)
+    problems += warnings_of(weighed, style, dough.percentages, spec.making)
+    method = spec.method or propose(
+        weighed, spec.making.mixing, spec.making.fat_state, spec.making.chill_h, kitchen.room_c
+    )
+    eggs = count_eggs(weighed)
+    tray = kitchen.tray(spec.tray_id)
+    pieces, wrong = pieces_of(spec.form, dough.mass_g, density, style, tray)
+    problems += wrong
+    if pieces is None or any(p.severity is Severity.STOP and p.field.startswith("oven") for p in problems):
+        return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=tuple(problems))
+    case = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, pieces.mass_g)
+    outcome = bake_pieces(case, spec.form, pieces, spec.finish, style.cue, is_weighed(spec.form, kitchen))
+    positions = kitchen.rack_positions
+    trays, wrong = lay_out(outcome, spec.form, tray, spec.layout, positions, spec.bake_now, dough.raw_egg)
+    slices, wrong_slices = lay_slices(outcome, tray, spec.layout, positions)
+    small, wrong_small = _small(spec, kitchen, case, outcome, style.cue)
+    if outcome.second is not None and not outcome.pieces.count:
+        message = "The slanted ends take the whole log. Make the logs longer, or cut them straighter."
+        wrong = [*wrong, stop("form.angle_deg", message)]
+    balance = (
+        balance_of(parts, dough.percentages, style, mix, outcome.baked.loss_pct.value) if dough.percentages else None
+    )
+    return Assessment(
+        lines=weighed, dough=dough, balance=balance, method=method, eggs=eggs, outcome=outcome, trays=trays, slices=slices,
+        small=small, problems=(*problems, *wrong, *wrong_slices, *wrong_small),
+    )  # fmt: skip
+
+
+def _small(
+    spec: DoughSpec, kitchen: Kitchen, large: Case, outcome: Outcome, cue: str
+) -> tuple[SmallSize | None, list[Problem]]:
+    """The second cutter's cookies: baked by themselves, for smaller ones are done earlier."""
+    pieces, forming = outcome.pieces, forming_of(spec.form)
+    cut = forming.small(spec.form)
+    if cut is None or not pieces.small_count:
+        return None, []
+    own = forming.small_pieces(cut, pieces)
+    tray = kitchen.tray(spec.small_tray_id or spec.tray_id)
+    case = dataclasses.replace(
+        large, shape=forming.raw_shape(cut, pieces.small_g, large.mix.density_kg_m3 / 1000), tray=tray.kind
+    )
+    found = bake_pieces(case, cut, own, spec.finish, cue, True)
+    rules = spec.layout.model_copy(update={"moved": ()})
+    trays, wrong = lay_out(found, cut, tray, rules, kitchen.rack_positions)
+    return SmallSize(outcome=found, trays=trays), wrong
+
+
+def _line_problems(lines: tuple[Line, ...], weighed: tuple[WeighedLine, ...]) -> list[Problem]:
+    found = []
+    for line, seen in zip(lines, weighed, strict=True):
+        if seen.reading.sureness is not Sureness.SURE and line.part is Part.DOUGH and line.text.strip():
+            found.append(ask(f"lines.{line.id}", f"“{line.text}”: {seen.reading.note or 'is this right?'}"))
+    return found
+
+
+def portioned_dough(spec: DoughSpec, parts: list[tuple[Ingredient, float]], mix: Mix) -> tuple[float, Dough, Style]:
+    """Grams of one piece, the dough, and the family it is taken for."""
+    forming = forming_of(spec.form)
+    mass_g = forming.piece_mass_g(spec.form, sum(grams for _, grams in parts), mix.density_kg_m3 / 1000)
+    judged_g = mass_g if forming.judged_by_portion else None
+    return mass_g, *dough_of(parts, mix, forming.families, judged_g, spec.style_id)
+
+
+def case_for(spec: DoughSpec, kitchen: Kitchen) -> Case:
+    """The bake case of one piece, however many of them there would be; ValueError for a dough of nothing."""
+    parts = dough_parts(weigh_lines(spec.lines, kitchen.habit))
+    mix = mix_of_dough(parts, spec.making)
+    mass_g, _, style = portioned_dough(spec, parts, mix)
+    tray = kitchen.tray(spec.tray_id)
+    return bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, mass_g)
+
+
+def with_width(baked: Prediction, case: Case, spec: DoughSpec) -> Prediction:
+    """A prediction of the bake model as the whole piece's width."""
+    return as_laid(baked, case.shape, forming_of(spec.form).raw_width_mm(spec.form, case.shape))
+
+
+def baked_width_mm(spec: DoughSpec, kitchen: Kitchen) -> float:
+    """The middle of the predicted width, without its range: quick enough to search with."""
+    case = case_for(spec, kitchen)
+    width = float(bake([case], fitted()).diameter_mm[0])
+    return width + forming_of(spec.form).raw_width_mm(spec.form, case.shape) - case.shape.diameter_mm

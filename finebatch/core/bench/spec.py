@@ -1,0 +1,30 @@
+"""A dough as the baker has it on the bench: everything typed or chosen, nothing computed."""
+
+from pydantic import Field
+
+from ..baking import Doneness
+from ..base import OneLine, Value
+from ..card import MAX_LINES, Line
+from ..dough import Making, MethodStep
+from ..finishing import Finishing
+from ..forming import Form, ScoopForm
+from ..kitchen import OvenSetting
+from ..trays import TrayRules
+
+
+class DoughSpec(Value):
+    """A dough as the baker has it on the bench: everything typed or chosen, nothing computed."""
+
+    name: OneLine = Field(default="New dough", min_length=1, max_length=80)
+    lines: tuple[Line, ...] = Field(default=(), max_length=MAX_LINES)
+    making: Making = Making()
+    form: Form = ScoopForm()
+    oven: OvenSetting = OvenSetting()
+    tray_id: str = Field(default="medium", max_length=40)
+    small_tray_id: str | None = Field(default=None, max_length=40)  # for the second cutter's; None: the same kind
+    layout: TrayRules = TrayRules()
+    bake_now: int | None = Field(default=None, ge=1, le=400)  # pieces to bake today; the rest of them is kept
+    finish: Doneness = Doneness.USUAL
+    finishings: tuple[Finishing, ...] = Field(default=(), max_length=8)
+    style_id: str | None = Field(default=None, max_length=40)  # the family, where the baker says it
+    method: tuple[MethodStep, ...] | None = Field(default=None, max_length=40)  # None: as proposed

@@ -1,0 +1,1 @@
+"""Plans as a baker by hand would make them, at once."""

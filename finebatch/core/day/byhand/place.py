@@ -1,0 +1,120 @@
+"""A plan at once: every step as early as the hands, trays, racks, fridge and clock allow, in a good order.
+
+Serial generation: doughs and loads are taken one after another and put where they first fit (`builder.py`). A search over
+orders, with a fixed number of tries, makes it better; the same day always gives the same plan.
+"""
+
+import random
+
+from ..times import Ticks, Timetable
+from .builder import FAR, Allowance, Builder
+
+Step = tuple[str, int]  # ("dough", d) or ("load", i)
+
+
+def first_plan(t: Ticks, tries: int = 60) -> Timetable | None:
+    """A plan that keeps every rule, or None if this way of building finds none. `tries` bounds the work: without any,
+    only the first order is built."""
+    built = [(order, build(t, order)) for order in _orders(t)[: 1 + tries]]
+    chosen, best = min(built, key=lambda pair: _length(t, pair[1]))
+    now = _length(t, best)
+    dice = random.Random(1)
+    for _ in range(tries):
+        moved = list(chosen)
+        moved.insert(dice.randrange(len(moved)), moved.pop(dice.randrange(len(moved))))
+        other = _lawful(t, moved)
+        table = build(t, other)
+        length = _length(t, table)
+        if length <= now:
+            chosen, now, best = other, length, table
+    return best
+
+
+LATER_STEP = 240  # two hours, in ticks
+
+
+def latest_plan(t: Ticks, deadline: int) -> Timetable | None:
+    """A plan ready by the deadline that begins late: beginnings are tried from the latest back, two hours at a time. A
+    start for the solver, no more."""
+    order = _orders(t)[0]
+    begin = deadline
+    while begin > 0:
+        begin = max(0, begin - LATER_STEP)
+        table = build(t, order, begin=begin)
+        if table is not None and table.finish(t) <= deadline:
+            return table
+    return None
+
+
+def _length(t: Ticks, table: Timetable | None) -> int:
+    return FAR * 2 if table is None else table.finish(t)
+
+
+def _orders(t: Ticks) -> list[list[Step]]:
+    """Orders worth building: doughs by several rules, each with its loads at once or all doughs before all loads."""
+    number = range(len(t.doughs))
+    mine = {d: [i for i, load in enumerate(t.loads) if load.dough == d] for d in number}
+    work = {d: sum(sum(t.loads[i].shape) + t.loads[i].slot for i in mine[d]) for d in number}
+    tail = {
+        d: max((t.loads[i].cool + sum(t.loads[i].ice) + t.loads[i].dry for i in mine[d]), default=0) for d in number
+    }
+    head = {d: t.doughs[d].chill + t.doughs[d].lead for d in number}
+    rules = [
+        list(number), sorted(number, key=lambda d: -head[d]), sorted(number, key=lambda d: head[d]),
+        sorted(number, key=lambda d: -tail[d]), sorted(number, key=lambda d: -work[d]),
+        sorted(number, key=lambda d: t.loads[mine[d][0]].oven_c if mine[d] else 0),
+        sorted(number, key=lambda d: head[d] - tail[d]),
+    ]  # fmt: skip
+    found: list[list[Step]] = []
+    for rule in rules:
+        by_dough = sorted(number, key=lambda d: -head[d])
+        for doughs in (rule, by_dough):
+            found.append([("dough", d) for d in doughs] + [("load", i) for d in rule for i in mine[d]])
+        found.append([step for d in rule for step in [("dough", d), *(("load", i) for i in mine[d])]])
+    unique: list[list[Step]] = []
+    for order in found:
+        lawful = _lawful(t, order)
+        if lawful not in unique:
+            unique.append(lawful)
+    return unique
+
+
+def _lawful(t: Ticks, order: list[Step]) -> list[Step]:
+    """The order with every dough before its loads, scraps after first rolls, and slices right after their log."""
+    doughs = {index for kind, index in order if kind == "dough"}
+    made: set[int] = set()
+    lawful: list[Step] = []
+    late: list[Step] = []
+    for kind, index in order:
+        if kind == "dough":
+            if index not in made:
+                lawful.append((kind, index))
+                made.add(index)
+            continue
+        load = t.loads[index]
+        if load.after_log is not None:
+            continue
+        if load.dough not in made and load.dough in doughs:
+            lawful.append(("dough", load.dough))
+            made.add(load.dough)
+        (late if load.scraps else lawful).append((kind, index))
+        if not load.scraps:
+            lawful += [("load", cut) for cut in t.slices_of(index)]
+    return lawful + late
+
+
+def build(t: Ticks, order: list[Step], allowed: Allowance | None = None, begin: int = 0) -> Timetable | None:
+    """Everything put in this order, nothing begun before `begin`; None where something finds no place."""
+    builder = Builder(t, allowed or Allowance(), begin)
+    for kind, index in order:
+        if kind == "dough":
+            if not builder.dough(index, begin + t.doughs[index].lead):
+                return None
+        elif index not in builder.loads and not builder.load(index):
+            return None
+    for i in sorted(builder.loads, key=lambda i: builder.loads[i].transfer):
+        if not builder.ice(i):
+            return None
+    if not all(builder.pack(d) for d in builder.doughs):
+        return None
+    return builder.table()

@@ -1,0 +1,1 @@
+"""A plan mended after a change."""

@@ -1,0 +1,340 @@
+"""A change of mind in mid-day: the plan is made again around what is done and under way, moving as little as can be."""
+
+from dataclasses import replace
+from datetime import datetime, timedelta
+
+from ...base import refusal
+from ..byhand.builder import FAR, Allowance, Builder, Many
+from ..change import AnyChange, BakesLonger, DoughDropped, OvenSlower, Pinned, TrayBroken
+from ..plan import Plan, plan_of
+from ..solver.model import DayModel, NoSolutionError
+from ..solver.rules import Freeze, soft_again
+from ..solver.search import Aim
+from ..times import BELL, TICK_S, Ticks, Timetable, to_ticks
+from ..work.work import DayWork, LostTray, Pin
+
+REPAIR_LIMIT = 0.08  # deterministic: under a second on a small machine
+FARTHEST_PIN = timedelta(days=3)
+OVERSTEPS = (0, 20, 60, 180, 2000)  # ticks, tried in turn
+
+
+def repaired(plan: Plan, change: AnyChange, now: datetime) -> Plan:
+    """The plan after a change. `now` decides what has begun. Raises Refusal at the field where it cannot be."""
+    now_s = max(0, int((now - plan.origin).total_seconds()), plan.done_before_s)
+    begun = now > plan.start
+    tick = -(-now_s // TICK_S) if begun else 0
+    if isinstance(change, Pinned):
+        if change.at is not None and change.at < now:
+            raise refusal("at", "That is before now. Choose a later time.")
+        if change.at is not None and abs(change.at - plan.start) > FARTHEST_PIN:
+            raise refusal("at", "That is not on this plan's day. Choose a time on it, or plan that day anew.")
+        roomy = _with_room_before(plan, change)
+        return _pinned(roomy, change, max(0, -(-int((now - roomy.origin).total_seconds()) // TICK_S)), begun)
+    if isinstance(change, DoughDropped):
+        return _without(plan, change.dough, tick)
+    work, broken, resume = plan.work, "", tick
+    if isinstance(change, BakesLonger):
+        work = _longer(work, plan.table, {change.load: change.minutes * 60}, tick)
+    elif isinstance(change, OvenSlower):
+        extra = {i: load.bake_s * change.percent / 100 for i, load in enumerate(work.loads)}
+        work = _longer(work, plan.table, extra, tick)
+    elif isinstance(change, TrayBroken):
+        gone = sum(1 for lost in work.lost if lost.tray == change.tray)
+        if work.room.trays.get(change.tray, 0) - gone < 2:
+            raise refusal(
+                "tray", "It is the last tray of its kind: drop what is baked on it, or plan anew with another."
+            )
+        broken = change.tray
+    else:
+        resume = tick + round(change.minutes * 60 / TICK_S)
+    return _around(plan, work, tick, resume, broken)
+
+
+def _longer(work: DayWork, table: Timetable, extra_s: dict[int, float], tick: int) -> DayWork:
+    t = to_ticks(work)
+    loads = list(work.loads)
+    for i, seconds in extra_s.items():
+        if i >= len(loads):
+            raise refusal("load", "There is no such tray in this plan.")
+        if table.loads[i].load + t.loads[i].slot <= tick:
+            continue  # it is out already
+        times = table.loads[i]
+        half = loads[i].half_s
+        if times.load < tick and times.turn < tick and loads[i].turn_s:  # turned already, at what was half time then
+            half = (times.turn - times.load - t.load) * TICK_S
+        longer = round(loads[i].bake_s + seconds)
+        loads[i] = loads[i].model_copy(update={"bake_s": longer, "half_s": half})
+    return work.model_copy(update={"loads": tuple(loads)})
+
+
+def _around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") -> Plan:
+    """Made again from `tick` on, nothing begun before `resume`: the answer at hand first, then the model's from there."""
+    asked = work
+    work, table = settled(work.model_copy(update={"deadline_s": None}), plan.table, tick)
+    unturned = tuple(
+        f"{now.name} is not turned at half time"
+        for was, now in zip(asked.loads, work.loads, strict=True)
+        if was.turn_s and not now.turn_s
+    )
+    plan = plan.model_copy(update={"table": table})
+    t = to_ticks(work)
+    if broken:
+        # A tray under way is seen through: one is missed from when fewer are in use.
+        gone = 1 + sum(1 for lost in work.lost if lost.tray == broken)
+        since = _free_from(t, plan.table, broken, tick, gone)
+        work = work.model_copy(update={"lost": (*work.lost, LostTray(tray=broken, from_s=since * TICK_S))})
+    lost = _lost(work)
+    patch = patched(t, plan.table, tick, resume, lost)
+    best = patch
+    freeze = Freeze(table, tick, resume, lost)
+    start = patch or plan.table
+    model = DayModel(t, start.finish(t) + 240, freeze)
+    model.suggest(start)
+    model.steady(plan.table)
+    try:
+        best, _, _ = model.run(REPAIR_LIMIT)
+    except NoSolutionError as error:
+        if best is None:
+            raise refusal("change", "No way was found to go on from here. Plan the rest anew.") from error
+    assert best is not None
+    kept = work.model_copy(update={"deadline_s": None, "pins": ()})
+    for answer in (best, patch):
+        try:
+            made = plan_of(kept, plan.words, plan.origin, answer or best, 0, False, Aim.SOONEST, soft=True)
+        except RuntimeError:
+            continue  # the check found a hard rule broken: such an answer is never shown
+        said = made.model_copy(update={"overstepped": made.overstepped + unturned})
+        return _compared(plan, said, tick)
+    raise refusal("change", "No sound way was found to go on from here. Plan the rest anew.")
+
+
+def _lost(work: DayWork) -> tuple[tuple[str, int], ...]:
+    """The trays out of use, each with the tick from which it is."""
+    return tuple((lost.tray, lost.from_s // TICK_S) for lost in work.lost)
+
+
+def _free_from(t: Ticks, table: Timetable, kind: str, tick: int, count: int) -> int:
+    """The first tick from which one tray fewer is enough for what is under way."""
+    held = [
+        times.transfer + t.loads[i].transfer + t.tray_cool
+        for i, times in enumerate(table.loads)
+        if t.loads[i].tray == kind and times.shape[0] < tick < times.transfer + t.loads[i].transfer + t.tray_cool
+    ]
+    over = len(held) - (t.trays[kind] - count)
+    return tick if over <= 0 else sorted(held)[over - 1]
+
+
+def patched(t: Ticks, was: Timetable, tick: int, resume: int, lost: tuple[tuple[str, int], ...]) -> Timetable | None:
+    """The repair by hand: what has begun stays; the rest follows in the old order, as early as may be; longest times are
+    overstepped only where they must be."""
+    for overstep in OVERSTEPS:
+        builder = Builder(t, Allowance(overstep, 0 if overstep < 60 else 5000), resume)
+        for kind, start in lost:
+            builder.room.trays[kind].take(start, FAR - start)
+        if _laid(builder, t, was, tick):
+            return builder.table()
+    return None
+
+
+def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
+    for d, made in enumerate(was.doughs):
+        if made.weigh < tick:
+            builder.put_dough(d, made)
+    for i, times in enumerate(was.loads):
+        if times.load < tick:
+            builder.put_load(i, replace(times, ice=()))
+    for d, made in sorted(enumerate(was.doughs), key=lambda item: item[1].weigh):
+        if made.weigh >= tick and not builder.dough(d, soft_again(t, d, made, tick, builder.now)):
+            return False
+    for i, times in sorted(enumerate(was.loads), key=lambda item: (item[1].load, item[0])):
+        if i in builder.loads:
+            continue
+        if times.shape[0] < tick:
+            builder.hold_hands(i, times.shape)
+            found = builder.into_oven(i, times.shape, times.shape[-1] + t.loads[i].shape[-1])
+            if found is None:
+                return False
+            builder.put_load(i, found, shaped=True)
+        elif not builder.load(i):
+            return False
+    for i, times in enumerate(was.loads):
+        if times.ice and times.ice[0] < tick:
+            builder.put_ice(i, times.ice)
+        elif not builder.ice(i):
+            return False
+    return all(builder.pack(d) for d in builder.doughs)
+
+
+def settled(work: DayWork, was: Timetable, tick: int) -> tuple[DayWork, Timetable]:
+    """What is in the oven, seen through without two things at once: a tray whose end falls on something under way stays in
+    a little longer, one still to be turned is turned near its half time, and cookies are moved when hands are free."""
+    t = to_ticks(work)
+    hands, bells = Many(t.hands), Many(1)
+    inside = [i for i, times in enumerate(was.loads) if times.load < tick]
+    for start, length in _under_way(t, was, tick):
+        hands.take(start, length)
+    loads, times = list(work.loads), list(was.loads)
+    baking = [i for i in inside if times[i].load + t.loads[i].slot > tick]
+    for i in sorted(baking, key=lambda i: times[i].load + t.loads[i].slot):
+        load = t.loads[i]
+        out = max(tick, times[i].load + t.load + load.bake)
+        stays = next(d for d in range(400) if hands.free(out + d, t.unload + load.hot) and bells.free(out + d, BELL))
+        hands.take(out + stays, t.unload + load.hot)
+        bells.take(out + stays, BELL)
+        longer = out + stays - times[i].load - t.load - load.bake
+        loads[i] = loads[i].model_copy(update={"bake_s": loads[i].bake_s + longer * TICK_S})
+    work = work.model_copy(update={"loads": tuple(loads)})
+    t = to_ticks(work)
+    for i in baking:
+        load, now = t.loads[i], times[i]
+        if load.turn and now.turn >= tick:
+            half = max(tick, now.load + load.turn_at)
+            end = now.load + t.load + load.bake - max(load.turn, BELL)
+            free = (r for r in range(half, max(half, end) + 1) if hands.free(r, load.turn) and bells.free(r, BELL))
+            turn = next(free, None)
+            if turn is None:
+                # Nobody is free to turn it: it is left as it is, which the plan then says.
+                loads[i] = loads[i].model_copy(update={"turn_s": 0})
+                turn = half
+            else:
+                hands.take(turn, load.turn)
+                bells.take(turn, BELL)
+                loads[i] = loads[i].model_copy(update={"half_s": max(0, turn - now.load - t.load) * TICK_S})
+            times[i] = replace(now, turn=turn)
+    for i in inside:
+        load, now = t.loads[i], times[i]
+        if now.transfer >= tick:
+            earliest = max(tick, now.load + load.slot + load.hot + load.rest)
+            moved = next(m for m in range(earliest, earliest + 4000) if hands.free(m, load.transfer))
+            hands.take(moved, load.transfer)
+            times[i] = replace(now, transfer=moved)
+    return work.model_copy(update={"loads": tuple(loads)}), Timetable(was.doughs, tuple(times))
+
+
+def _under_way(t: Ticks, was: Timetable, tick: int) -> list[tuple[int, int]]:
+    """What hands have begun and not finished, in (start, length): a step, and the rest of a dough or of a tray's shaping."""
+    spans: list[tuple[int, int]] = []
+    for dough, made in zip(t.doughs, was.doughs, strict=True):
+        if made.weigh < tick:
+            spans += [(made.weigh, dough.weigh), (made.mix, dough.mix), (made.divide, dough.divide)]
+        if made.pack < tick:
+            spans.append((made.pack, dough.pack))
+    for load, times in zip(t.loads, was.loads, strict=True):
+        if times.shape[0] < tick:
+            spans += zip(times.shape, load.shape, strict=True)
+        if times.ice and times.ice[0] < tick:
+            spans += zip(times.ice, load.ice, strict=True)
+        done = [(times.load, t.load), (times.transfer, load.transfer), (times.turn, load.turn)]
+        spans += [(start, length) for start, length in done if start < tick]
+    return [(start, length) for start, length in spans if length and start + length > tick]
+
+
+def _with_room_before(plan: Plan, change: Pinned) -> Plan:
+    """The same plan on a clock that begins early enough for the pin: its own may begin with its first step."""
+    if change.at is None:
+        return plan
+    lead_s = max(dough.lead_s for dough in plan.work.doughs) + 3600
+    short = -(-int(lead_s - (change.at - plan.origin).total_seconds()) // TICK_S)
+    if short <= 0 or plan.done_before_s:
+        return plan
+    by_s = short * TICK_S
+    work = plan.work.model_copy(
+        update={
+            "closed": tuple((a + by_s, b + by_s) for a, b in plan.work.closed),
+            "pins": tuple(pin.model_copy(update={"at_s": pin.at_s + by_s}) for pin in plan.work.pins),
+            "deadline_s": None if plan.work.deadline_s is None else plan.work.deadline_s + by_s,
+            "lost": tuple(lost.model_copy(update={"from_s": lost.from_s + by_s}) for lost in plan.work.lost),
+        }
+    )
+    origin = plan.origin - timedelta(seconds=by_s)
+    return plan.model_copy(update={"work": work, "table": plan.table.later(short), "origin": origin})
+
+
+def _pinned(plan: Plan, change: Pinned, tick: int, begun: bool) -> Plan:
+    pins = tuple(pin for pin in plan.work.pins if (pin.what, pin.index) != (change.what, change.index))
+    size = len(plan.work.doughs) if change.what.of_dough else len(plan.work.loads)
+    if change.index >= size:
+        raise refusal("index", "There is no such step in this plan.")
+    if change.at is not None:
+        at_s = round((change.at - plan.origin).total_seconds() / TICK_S) * TICK_S
+        pins = (*pins, Pin(what=change.what, index=change.index, at_s=at_s))
+    work = plan.work.model_copy(update={"pins": pins})
+    t = to_ticks(work)
+    horizon = (
+        max(plan.table.finish(t) + 480, *(pin.at_s // TICK_S + 480 for pin in pins))
+        if pins
+        else plan.table.finish(t) + 480
+    )
+    if t.deadline is not None:
+        horizon = min(horizon, t.deadline)
+    chosen = {(pin.what, pin.index): pin.at_s // TICK_S for pin in pins}
+    model = DayModel(
+        t, horizon, Freeze(plan.table, tick, tick, _lost(work), strict=True) if tick else None, pins=chosen
+    )
+    model.suggest(plan.table)
+    model.steady(plan.table)
+    try:
+        table = _first_found(model)
+    except NoSolutionError as error:
+        sure = "cannot begin then" if error.proved else "could not be made to begin then"
+        raise refusal(
+            "at",
+            f"With the rest of the day as it is, this {sure}: something would wait too long, or the hands, racks or trays are taken.",
+        ) from error
+    made = plan_of(work, plan.words, plan.origin, table, 0, False, Aim.SOONEST, soft=begun)
+    return _compared(plan, made, tick if begun else 0)
+
+
+def _first_found(model: DayModel) -> Timetable:
+    """Within the usual limit, or a few times that where it yields nothing at all. NoSolutionError after that."""
+    try:
+        return model.run(REPAIR_LIMIT)[0]
+    except NoSolutionError as error:
+        if error.proved:
+            raise
+        return model.run(6 * REPAIR_LIMIT)[0]
+
+
+def _without(plan: Plan, dough: int, tick: int) -> Plan:
+    """The day without the rest of a dough: what of it is shaped or in the oven is baked, and a begun dough stays made."""
+    work, table = plan.work, plan.table
+    if dough >= len(work.doughs):
+        raise refusal("dough", "There is no such dough in this plan.")
+    keep = [
+        i for i, load in enumerate(work.loads)
+        if load.dough != dough or table.loads[i].shape[0] < tick
+        or (load.after_log is not None and table.loads[load.after_log].shape[0] < tick)
+    ]  # fmt: skip
+    if not keep:
+        raise refusal("dough", "It is the only dough of the day: throw the plan away instead.")
+    whole = any(work.loads[i].dough == dough for i in keep)
+    doughs = [d for d in range(len(work.doughs)) if d != dough or whole]
+    where = {d: n for n, d in enumerate(doughs)}
+    number = {i: n for n, i in enumerate(keep)}
+    loads = tuple(
+        load.model_copy(update={"dough": where[load.dough], "after_log": None if load.after_log is None else number[load.after_log]})
+        for load in (work.loads[i] for i in keep)
+    )  # fmt: skip
+    smaller = work.model_copy(update={"doughs": tuple(work.doughs[d] for d in doughs), "loads": loads, "pins": ()})
+    cut = plan.model_copy(
+        update={
+            "work": smaller,
+            "words": tuple(plan.words[i] for i in keep),
+            "table": Timetable(tuple(table.doughs[d] for d in doughs), tuple(table.loads[i] for i in keep)),
+        }
+    )
+    return _around(cut, smaller, tick, tick)
+
+
+def _compared(before: Plan, after: Plan, tick: int) -> Plan:
+    """What moved by a minute or more, said; and the time before which all stands."""
+    old = {(s.kind, s.load, s.dough, s.title): before.start + timedelta(seconds=s.start_s) for s in before.steps}
+    moved = []
+    for step in after.steps:
+        was = old.get((step.kind, step.load, step.dough, step.title))
+        if was is None or step.place.value != "hands":
+            continue
+        by = round((after.start + timedelta(seconds=step.start_s) - was).total_seconds() / 60)
+        if abs(by) >= 1:
+            moved.append(f"{step.title}: {abs(by)} min {'later' if by > 0 else 'earlier'}")
+    return after.model_copy(update={"moved": tuple(dict.fromkeys(moved)), "done_before_s": tick * TICK_S})

@@ -1,0 +1,40 @@
+"""What is asked of a bake day."""
+
+from datetime import timedelta
+from enum import StrEnum
+
+from pydantic import Field
+
+from ..base import Moment, Value
+from .closed import Closed
+
+LEAD_S = 5 * 60  # a plan that begins as soon as may be gives the baker a moment
+LONGEST_AHEAD = timedelta(hours=44)
+
+
+class ClockFixes(StrEnum):
+    """Which end of the plan the clock fixes."""
+
+    READY_BY = "ready_by"
+    START_AT = "start_at"
+    SOONEST = "soonest"
+
+
+class DoughAsk(Value):
+    """One dough of the day: how many times the formula, and whether it is chilled overnight."""
+
+    dough_id: str = Field(max_length=40)
+    times: float = Field(default=1.0, ge=0.1, le=8)
+    overnight: bool = False
+
+
+class DayRequest(Value):
+    """What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest."""
+
+    doughs: tuple[DoughAsk, ...] = Field(min_length=1, max_length=6)
+    when: ClockFixes = ClockFixes.READY_BY
+    at: Moment
+    racks: int = Field(default=1, ge=1, le=3)
+    hands: int = Field(default=1, ge=1, le=2)
+    closed: Closed | None = None
+    fewer_trays: int = Field(default=0, ge=0, le=6)  # trays of each kind left in the cupboard

@@ -1,0 +1,1 @@
+"""Plans proved best, or as near as the time allows."""

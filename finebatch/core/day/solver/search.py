@@ -1,0 +1,153 @@
+"""The best plan within a limit: a first plan at once, then the constraint model, first for length, then for calm."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from ..byhand.place import first_plan, latest_plan
+from ..times import TICK_S, Ticks, Timetable, to_ticks
+from ..work.work import DayWork, PinPoint
+from .bounds import least_finish
+from .model import DayModel, NoSolutionError
+
+SMALL, MIDDLE = 10, 16  # loads
+
+
+class Aim(StrEnum):
+    """Which end the clock leaves free."""
+
+    SOONEST = "soonest"
+    LATEST = "latest"  # begin as late as may be, ready by the deadline
+
+
+class NoPlanError(RuntimeError):
+    """No plan keeps the rules; `proved` where the solver showed it."""
+
+    def __init__(self, proved: bool) -> None:
+        super().__init__("no plan keeps the rules")
+        self.proved = proved
+
+
+@dataclass(frozen=True)
+class Effort:
+    """How long to look: deterministic limits of the two stages (about six seconds a unit on a small machine), or wall
+    seconds with several workers, which no longer repeats itself."""
+
+    shortest: float = 1.5
+    calmest: float = 0.5
+    tries: int = 60
+    seconds: float | None = None
+
+
+@dataclass(frozen=True)
+class Found:
+    """A timetable, and the finish (or, for the latest start, the beginning) that no plan can better; `proved` if reached.
+
+    `calm_proved` says whether the waits are proved least as well.
+    """
+
+    timetable: Timetable
+    bound: int
+    proved: bool
+    calm_proved: bool = False
+
+
+def effort_for(loads: int) -> Effort:
+    """Repeatable limits that keep an answer within a few seconds."""
+    if loads <= SMALL:
+        return Effort(tries=40)
+    return Effort(shortest=1.2, calmest=0.4, tries=16 if loads <= MIDDLE else 6)
+
+
+def search(
+    work: DayWork, aim: Aim = Aim.SOONEST, effort: Effort | None = None, known: Timetable | None = None
+) -> Found:
+    """The plan, no worse than one that is `known`. Raises NoPlanError where there is none."""
+    t = to_ticks(work)
+    effort = effort or effort_for(len(t.loads))
+    pins = {(pin.what, pin.index): pin.at_s // TICK_S for pin in work.pins}
+    if aim is Aim.LATEST and t.deadline is not None:
+        return _latest(t, effort, pins)
+    hint = known or first_plan(t, effort.tries)
+    if hint is None and not pins:
+        horizon = 5700
+    else:
+        horizon = hint.finish(t) if hint and not pins else (hint.finish(t) if hint else 3000) + 960
+    model = DayModel(t, horizon, pins=pins)
+    if hint:
+        model.suggest(hint)
+    model.shortest()
+    try:
+        found, bound, optimal = _run(model, effort.shortest, effort)
+    except NoSolutionError as error:
+        if hint is None or pins:
+            raise NoPlanError(error.proved) from error
+        found, bound, optimal = hint, 0, False
+    length = found.finish(t)
+    bound_ticks = max(int(-(-bound // 1)), least_finish(t))
+    return _calm(t, found, length, 0, length if optimal else min(bound_ticks, length), optimal, effort, pins)
+
+
+def _run(model: DayModel, limit: float, effort: Effort) -> tuple[Timetable, float, bool]:
+    if effort.seconds is None:
+        return model.run(limit)
+    return model.run(limit, workers=4, seconds=effort.seconds * limit / (effort.shortest + effort.calmest))
+
+
+def _calm(
+    t: Ticks, found: Timetable, finish: int, begin: int, bound: int, optimal: bool, effort: Effort, pins: dict[tuple[PinPoint, int], int]
+) -> Found:  # fmt: skip
+    model = DayModel(t, finish, pins=pins)
+    model.suggest(found)
+    model.calmest(finish, begin)
+    try:
+        calm, _, calm_proved = _run(model, effort.calmest, effort)
+    except NoSolutionError:
+        calm, calm_proved = found, False
+    return Found(calm, bound, optimal, calm_proved)
+
+
+def _latest(t: Ticks, effort: Effort, pins: dict[tuple[PinPoint, int], int]) -> Found:
+    """With hours in which hands rest, the latest start is its own problem, solved backwards from the deadline: the beginning is
+    narrowed down from both sides, which keeps the solver's clock short; then the best found is improved."""
+    assert t.deadline is not None
+    found = None if pins else latest_plan(t, t.deadline)
+    low = found.begin(t) if found else 0
+    # No day is shorter than its bound, so none can begin later than that before the deadline.
+    proved, high = t.deadline - least_finish(t), t.deadline - least_finish(t)
+    if high < 0:
+        raise NoPlanError(True)
+    for _ in range(HALVINGS):
+        if low >= high:
+            break
+        middle = (low + high + 1) // 2
+        try:
+            found, bound, optimal = _asked(t, effort, pins, middle, found, effort.shortest / HALVINGS)
+            low = found.begin(t)
+            high = proved = min(proved, low if optimal else int(bound))
+        except NoSolutionError as error:
+            high = middle - 1
+            proved = high if error.proved and proved >= high else proved
+    if found is None:
+        try:
+            found, bound, optimal = _asked(t, effort, pins, 0, None, effort.shortest)
+        except NoSolutionError as error:
+            raise NoPlanError(error.proved) from error
+        low = found.begin(t)
+        proved = min(proved, low if optimal else int(bound))
+    # The end may be anywhere before the deadline: what is made as late as may be is freshest.
+    return _calm(t, found, t.deadline, low, max(low, proved), low >= proved, effort, pins)
+
+
+HALVINGS = 6
+
+
+def _asked(
+    t: Ticks, effort: Effort, pins: dict[tuple[PinPoint, int], int], begin: int, known: Timetable | None, limit: float
+) -> tuple[Timetable, float, bool]:
+    """The latest start from `begin` on, within a limit."""
+    assert t.deadline is not None
+    model = DayModel(t, t.deadline, pins=pins)
+    if known is not None and known.begin(t) >= begin:
+        model.suggest(known)
+    model.latest_start(begin)
+    return _run(model, limit, effort)

@@ -1,0 +1,1 @@
+"""The plan as steps with their reasons."""

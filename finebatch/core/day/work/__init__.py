@@ -1,0 +1,1 @@
+"""What each dough and load asks of the day."""

@@ -1,0 +1,157 @@
+"""From doughs on the bench to the day's work: every length of time, from the formula, method, form, trays and finishes."""
+
+import math
+from functools import partial
+
+from ...bakemodel import EndStyle
+from ...baking import Outcome
+from ...base import refusal
+from ...bench import Assessment, DoughSpec
+from ...dough import Style
+from ...finishing import FinishPlan, When
+from ...forming import AnyForm, Cooling, RuskForm, forming_of
+from ...kitchen import FAN_OFFSET_K, Kitchen, OvenSetting, Scale, pace_s, say, typical_s
+from ...trays import TrayPlan, even_loads
+from ..texts import Texts
+from .work import LoadWork
+
+WAIT_MAX_S = 20 * 60  # raw pieces on a tray at room temperature
+REST_SLACK_S = 8 * 60
+COLD_SLICES_WITHIN_S = 12 * 3600
+PIECE_AREA = 1.15  # room on the cooling rack, over the piece's own square
+MOST_LOADS = 40
+LAY_OUT_S = 2.0  # a frozen piece onto a tray
+
+
+def icing_of(finishes: tuple[FinishPlan, ...]) -> tuple[float, int, str]:
+    """(work per batch s, setting s, what) of what goes on cold."""
+    cold = [plan for plan in finishes if plan.when is When.COLD]
+    return (
+        sum(plan.work_s for plan in cold),
+        round(60 * max((plan.set_usual_min for plan in cold), default=0)),
+        " and ".join(plan.label for plan in cold),
+    )
+
+
+def _before_s(spec: DoughSpec) -> float:
+    """Seconds a piece of what goes on raw, beyond shaping: brushing and rolling in sugar."""
+    return 2.0 * sum(1 for finishing in spec.finishings if finishing.kind.value in ("egg_wash", "rolling_sugar"))
+
+
+def _dial(spec: DoughSpec) -> str:
+    oven = spec.oven
+    fan = " with the fan" if oven.fan else ""
+    if oven.scale is Scale.GAS:
+        return f"gas mark {oven.value:g}"
+    return f"{oven.value:.0f} °{oven.scale.value.upper()}{fan}"
+
+
+def plain_loads(
+    spec: DoughSpec, outcome: Outcome, plan: TrayPlan, kitchen: Kitchen, style: Style, index: int, loads: list[LoadWork],
+    words: list[Texts], ice: tuple[float, int, str], size: str,
+) -> None:  # fmt: skip
+    form, total = spec.form, sum(plan.loads)
+    forming = forming_of(form)
+    frozen = spec.making.frozen and forming.freezes
+    each = LAY_OUT_S if frozen else pace_s(kitchen, forming.shape_step(form))
+    first_roll = sum(roll.count for roll in outcome.pieces.rolls if not roll.again) if not size else total
+    made = 0
+    for n, pieces in enumerate(plan.loads):
+        made += pieces
+        shaping = each if forming.shaped_whole else (each + _before_s(spec)) * pieces
+        whole = plan.whole
+        side_mm = max(plan.widest.width_mm, plan.widest.depth_mm) if not whole else 0.0
+        area = plan.widest.width_mm * plan.widest.depth_mm / 100 if whole else pieces * side_mm**2 / 100
+        loads.append(
+            LoadWork(
+                dough=index, name=f"{spec.name}{size} {n + 1} of {len(plan.loads)}" if len(plan.loads) > 1 else f"{spec.name}{size}",
+                pieces=pieces, tray=f"pan{index}" if forming.own_trays(form) else plan.tray.id,
+                shape_s=math.ceil(pace_s(kitchen, "line_tray") + shaping), oven_c=_conventional(spec.oven, outcome.oven_c),
+                bake_s=round(60 * outcome.window.aim_min), turn_s=round(typical_s("oven_rotate")), wait_max_s=WAIT_MAX_S,
+                hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * style.tray_rest_min), rest_slack_s=REST_SLACK_S,
+                transfer_s=max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
+                cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
+                scraps=bool(outcome.pieces.rolls) and not size and not frozen and made > first_roll, ice_s=round(ice[0] * pieces / max(1, _all_pieces(outcome, total))),
+                dry_s=ice[1] if ice[0] else 0,
+            )
+        )  # fmt: skip
+        look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
+        words.append(
+            Texts(shape="Lay out" if frozen else forming.verb, first_look_s=round(60 * outcome.window.first_look_min), store=_store(style, ice[0] > 0, form), look=look, hot=forming.hot_words, ice=ice[2], dial=_dial(spec), chill_as=forming.chilled_as)
+        )  # fmt: skip
+
+
+def _store(style: Style, iced: bool, form: AnyForm) -> str:
+    """Where they go and how long they keep, from the process table: what is crisp apart from what is soft."""
+    soft = style.end in (EndStyle.SOFT, EndStyle.GOOEY)
+    filled = forming_of(form).filling_g(form) > 0
+    step = "storage_filled" if filled else "storage_iced" if iced else "storage_soft" if soft else "storage_crisp"
+    days = typical_s(step) / 86400
+    return f"In an airtight tin, {'soft' if soft else 'crisp'} ones by themselves; at their best about {days:.0f} days."
+
+
+def _all_pieces(outcome: Outcome, total: int) -> int:
+    """Finish work is counted for all pieces of both sizes; a load takes its share."""
+    return total + outcome.pieces.small_count
+
+
+def _conventional(oven: OvenSetting, celsius: float) -> float:
+    """The temperature by which doughs are compared: with the fan an oven counts hotter, so that the two are not mixed."""
+    return celsius + (FAN_OFFSET_K if oven.fan else 0.0)
+
+
+def rusk_loads(
+    spec: DoughSpec, form: RuskForm, found: Assessment, kitchen: Kitchen, style: Style, index: int, loads: list[LoadWork],
+    words: list[Texts], ice: tuple[float, int, str],
+) -> None:  # fmt: skip
+    outcome, plan = found.outcome, found.trays
+    assert outcome is not None
+    assert plan is not None
+    second, slices = outcome.second, found.slices
+    if second is None or slices is None:
+        raise refusal(f"doughs.{index}", f"{spec.name} gives no slices yet: answer the questions on the bench first.")
+    total = outcome.pieces.count
+    warm = form.cooling is Cooling.WARM
+    cool = typical_s("twice_baked_cool_warm_school" if warm else "twice_baked_cool_cold_school")
+    for logs in plan.loads:
+        log = len(loads)
+        log_area = logs * plan.widest.width_mm * plan.widest.depth_mm / 100
+        loads.append(
+            LoadWork(
+                dough=index, name=f"{spec.name} logs", pieces=logs, tray=plan.tray.id,
+                shape_s=math.ceil(pace_s(kitchen, "line_tray") + logs * pace_s(kitchen, "form_log_shape")), oven_c=_conventional(spec.oven, outcome.oven_c),
+                bake_s=round(60 * outcome.window.aim_min), turn_s=round(typical_s("oven_rotate")), wait_max_s=WAIT_MAX_S,
+                rest_s=300, rest_slack_s=REST_SLACK_S, transfer_s=30 * logs, cool_s=round(cool) if not warm else 600,
+                area_cm2=min(kitchen.cooling_cm2, round(log_area)),
+            )
+        )  # fmt: skip
+        look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
+        first = round(60 * outcome.window.first_look_min)
+        words.append(
+            Texts(
+                shape="Shape",
+                look=look,
+                unit="logs",
+                dial=_dial(spec),
+                first_look_s=first,
+                store=_store(style, ice[0] > 0, form),
+            )
+        )
+        cut = logs * second.each_log
+        for pieces in even_loads(cut, slices.most_per_tray):
+            area = pieces * second.across_mm * second.high_mm / 100
+            loads.append(
+                LoadWork(
+                    dough=index, name=f"{spec.name} slices", pieces=pieces, tray=slices.tray.id,
+                    shape_s=math.ceil(pace_s(kitchen, "line_tray") + pieces * pace_s(kitchen, "slice_log_twice_baked")), oven_c=second.oven_c,
+                    bake_s=round(60 * second.window.aim_min), turn_s=max(30, round(pieces * pace_s(kitchen, "flip_slice"))), wait_max_s=3600,
+                    rest_s=60, rest_slack_s=3600, transfer_s=max(20, round(pace_s(kitchen, "transfer_piece") * pieces)),
+                    cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
+                    after_log=log, slice_from_s=600 if warm else round(cool), slice_to_s=1500 if warm else COLD_SLICES_WITHIN_S,
+                    ice_s=round(ice[0] * pieces / max(1, total)), dry_s=ice[1] if ice[0] else 0,
+                )
+            )  # fmt: skip
+            words.append(
+                Texts(shape="Slice", look=f"{second.window.cue.capitalize()}. Turn the slices at half time.", ice=ice[2], unit="slices",
+                      dial=say(second.oven_c, spec.oven.scale))
+            )  # fmt: skip

@@ -1,0 +1,112 @@
+"""What has to be done on the bake day, and with what: doughs, loads and the kitchen's limits, in whole seconds."""
+
+from enum import StrEnum
+from typing import Annotated
+
+from pydantic import Field, WithJsonSchema
+
+from ...base import Value
+from ..limits import Limits
+
+CHUNK_S = 240  # shaping and icing are cut into pieces of at most this, so that the oven can be served between
+MIX_WITHIN_S = 15 * 60  # weighed ingredients wait no longer, nor does a mixed dough to be divided
+TURN_SLACK_S = 60
+_PAIR = {"type": "array", "items": {"type": "integer"}, "minItems": 2, "maxItems": 2}
+
+
+# The schema says arrays of two numbers: a tuple in it would not survive the way through the interface's client types.
+Spans = Annotated[tuple[tuple[int, int], ...], WithJsonSchema({"type": "array", "items": _PAIR})]
+
+
+class DoughWork(Value):
+    """One dough until it can be shaped. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
+    discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
+    `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped: its lead is its thawing, and it is
+    neither weighed nor mixed. `pack_s` is the packing when all of it is ready."""
+
+    name: str
+    lead_s: int = Field(ge=0)
+    weigh_s: int = Field(ge=0)
+    mix_s: int = Field(ge=0)
+    divide_s: int = Field(default=0, ge=0)
+    chill_s: int = Field(default=0, ge=0)
+    chill_max_s: int = Field(default=0, ge=0)
+    temper_after_s: int = Field(default=0, ge=0)
+    temper_s: int = Field(default=0, ge=0)
+    shelf: int = Field(default=1, ge=0)
+    rechill_s: int = Field(default=0, ge=0)
+    pack_s: int = Field(default=0, ge=0)
+    made: bool = False
+
+
+class LoadWork(Value):
+    """One tray's stay in the oven and what goes before and after. `shape_s` includes lining the tray; `hot_s` is due at once
+    after it comes out. A load with `after_log` is slices of that load's logs, cut `slice_from_s` to `slice_to_s` after
+    they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`."""
+
+    dough: int = Field(ge=0)
+    name: str
+    pieces: int = Field(ge=1)
+    tray: str
+    shape_s: int = Field(ge=1)
+    oven_c: float
+    bake_s: int = Field(ge=30)
+    turn_s: int = Field(default=20, ge=0)  # none for what is left in peace
+    wait_max_s: int = Field(ge=0)
+    hot_s: int = Field(default=0, ge=0)
+    rest_s: int = Field(default=0, ge=0)
+    rest_slack_s: int = Field(default=0, ge=0)
+    transfer_s: int = Field(ge=1)
+    cool_s: int = Field(ge=0)
+    area_cm2: int = Field(default=0, ge=0)
+    after_log: int | None = None
+    slice_from_s: int = 0
+    slice_to_s: int = 0
+    scraps: bool = False
+    ice_s: int = Field(default=0, ge=0)
+    dry_s: int = Field(default=0, ge=0)
+    half_s: int | None = None  # when it was turned, for a bake that got longer after that
+
+
+class PinPoint(StrEnum):
+    """What of a dough (weigh, mix, out of the fridge) or of a load (shape, load, transfer) can be pinned to a time."""
+
+    WEIGH = "weigh"
+    MIX = "mix"
+    OUT = "out"
+    SHAPE = "shape"
+    LOAD = "load"
+    TRANSFER = "transfer"
+
+    @property
+    def of_dough(self) -> bool:
+        """Whether it is a dough that is pinned, not a load."""
+        return self in (PinPoint.WEIGH, PinPoint.MIX, PinPoint.OUT)
+
+
+class Pin(Value):
+    """A step the baker has fixed: `what` of a dough (weigh, mix, out) or a load (shape, load, transfer) starts at `at_s`."""
+
+    what: PinPoint
+    index: int = Field(ge=0)
+    at_s: int = Field(ge=0)
+
+
+class LostTray(Value):
+    """A tray of a kind that is out of use from `from_s` on."""
+
+    tray: str
+    from_s: int
+
+
+class DayWork(Value):
+    """The whole day, on a clock that starts at 0. Hands rest in `closed` spans; passive steps run through them.
+    `deadline_s` is when everything must be ready; `pins` are what the baker has fixed."""
+
+    doughs: tuple[DoughWork, ...] = Field(min_length=1, max_length=8)
+    loads: tuple[LoadWork, ...] = Field(min_length=1, max_length=60)
+    room: Limits
+    closed: Spans = ()
+    deadline_s: int | None = None
+    pins: tuple[Pin, ...] = ()
+    lost: tuple[LostTray, ...] = ()

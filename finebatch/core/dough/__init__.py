@@ -1,0 +1,35 @@
+"""The dough as made: its family, balance, method, weigh-in and keeping."""
+
+from .balance import Balance, balance_of
+from .cautions import warnings_of
+from .dough import Dough, dough_of, mix_of_dough
+from .keeping import LONGEST_CHILL_S, keeping_raw
+from .making import Making
+from .method import MethodStep, chill_hours, mixing_minutes, propose, softening_minutes
+from .styles import Style, styles
+from .weigh_in import Rescue, Target, WeighIn, as_weighed, rescue, targets
+
+__all__ = [
+    "LONGEST_CHILL_S",
+    "Balance",
+    "Dough",
+    "Making",
+    "MethodStep",
+    "Rescue",
+    "Style",
+    "Target",
+    "WeighIn",
+    "as_weighed",
+    "balance_of",
+    "chill_hours",
+    "dough_of",
+    "keeping_raw",
+    "mix_of_dough",
+    "mixing_minutes",
+    "propose",
+    "rescue",
+    "softening_minutes",
+    "styles",
+    "targets",
+    "warnings_of",
+]

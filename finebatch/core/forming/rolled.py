@@ -1,0 +1,42 @@
+"""What cut-outs and scored sheets share: the rolled sheet's edge, and the size that gives a count."""
+
+import math
+from collections.abc import Callable
+
+from ..base import Ink, Mark, RingMark, moved, rectangle, refusal
+from .nesting import RAGGED_RIM_MM
+
+LEAST_MM, MOST_MM = 15, 200
+
+
+def equal_round_mm(area_mm2: float) -> float:
+    """Diameter of the round of that area.
+
+    >>> round(equal_round_mm(50 * 50), 1)
+    56.4
+    """
+    return 2 * math.sqrt(area_mm2 / math.pi)
+
+
+def sheet_edge(width_mm: float, length_mm: float) -> list[Mark]:
+    """The sheet to roll to, and inside it what is left when the ragged rim is trimmed."""
+    rim = RAGGED_RIM_MM
+    return [
+        RingMark(ink=Ink.EDGE, points=moved(rectangle(width_mm, length_mm), width_mm / 2, length_mm / 2)),
+        RingMark(
+            ink=Ink.FAINT,
+            points=moved(rectangle(width_mm - 2 * rim, length_mm - 2 * rim), width_mm / 2, length_mm / 2),
+        ),
+    ]
+
+
+def largest_for(count: int, gives: Callable[[float], int]) -> float:
+    """The largest size (mm, to half a millimetre) that still gives the count; Refusal at `wish` if even the least does not."""
+    low, high = 2 * LEAST_MM, 2 * MOST_MM  # half millimetres
+    if gives(low / 2) < count:
+        message = f"Even at {LEAST_MM} mm there is not dough enough for {count}: roll thinner, or make more dough."
+        raise refusal("wish", message)
+    while high - low > 1:
+        middle = (low + high) // 2
+        low, high = (middle, high) if gives(middle / 2) >= count else (low, middle)
+    return low / 2

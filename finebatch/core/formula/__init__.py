@@ -1,0 +1,29 @@
+"""The weighed lines of a dough: baker's percentages, roles, scaling, stand-ins."""
+
+from .eggs_to_buy import EggCount, count_eggs
+from .percentages import AXES, mass_of, percentages_of
+from .roles import Role, role_of
+from .scaling import ScaleRequest, factor_for, scale
+from .substitution import Offer, Wish, apply, offers, swaps
+from .weighed_line import WeighedLine, dough_parts, weigh_lines
+
+__all__ = [
+    "AXES",
+    "EggCount",
+    "Offer",
+    "Role",
+    "ScaleRequest",
+    "WeighedLine",
+    "Wish",
+    "apply",
+    "count_eggs",
+    "dough_parts",
+    "factor_for",
+    "mass_of",
+    "offers",
+    "percentages_of",
+    "role_of",
+    "scale",
+    "swaps",
+    "weigh_lines",
+]

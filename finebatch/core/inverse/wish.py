@@ -1,0 +1,91 @@
+"""The other way round: the size that gives so many cookies, or a cookie so wide."""
+
+from pydantic import Field, ValidationError
+
+from ..base import Value, refusal
+from ..bench import Assessment, DoughSpec, baked_width_mm
+from ..forming import AnyForm, Wanted, forming_of
+from ..kitchen import Kitchen
+
+_LIMITS = (("le", "at most"), ("lt", "less than"), ("ge", "at least"), ("gt", "more than"))
+NEAR_MM = 0.25
+MOST_STEPS = 24
+
+
+class SizeWish(Value):
+    """One of the two: how many cookies, or how wide baked."""
+
+    count: int | None = Field(default=None, ge=1, le=400)
+    diameter_mm: float | None = Field(default=None, ge=15, le=300)
+
+
+def form_for(spec: DoughSpec, found: Assessment, kitchen: Kitchen, wish: SizeWish) -> AnyForm:
+    """The form with the one size changed that meets the wish. Refusal at `wish` where none does."""
+    if found.dough is None:
+        raise refusal("wish", "There is no dough yet to portion.")
+    try:
+        if wish.count is not None:
+            return _for_count(spec, found, kitchen, wish.count)
+        if wish.diameter_mm is not None:
+            return _for_width(spec, kitchen, wish.diameter_mm)
+    except ValidationError as error:
+        raise refusal("wish", _beyond(error)) from error
+    raise refusal("wish", "Say how many, or how wide.")
+
+
+def _beyond(error: ValidationError) -> str:
+    """Which size would leave its limits, and which those are."""
+    wrong = error.errors()[0]
+    size = str(wrong["loc"][-1])
+    name, unit = next(
+        ((size.removesuffix(f"_{u}"), u) for u in ("g", "mm", "ml") if size.endswith(f"_{u}")), (size, "")
+    )
+    limit = next(
+        (f"{word} {value:g}" for key, word in _LIMITS if (value := wrong.get("ctx", {}).get(key)) is not None),
+        "otherwise",
+    )
+    would = f"{wrong['input']:.4g}" if isinstance(wrong["input"], int | float) else str(wrong["input"])
+    words = name.replace("_", " ")
+    return f"For that the {words} would be {would} {unit}; it can be {limit} {unit}. Wish otherwise, or change the amount of dough."
+
+
+def _for_count(spec: DoughSpec, found: Assessment, kitchen: Kitchen, count: int) -> AnyForm:
+    assert found.dough is not None
+    log = None
+    if found.outcome is not None and found.outcome.second is not None:
+        log = (found.outcome.baked.diameter_mm.value, found.outcome.second.log_length_mm)
+    wanted = Wanted(
+        count=count, dough_g=found.dough.mass_g, density_g_ml=found.dough.density_g_ml.value, tray=kitchen.tray(spec.tray_id),
+        baked_log_mm=log,
+    )  # fmt: skip
+    sized: AnyForm = forming_of(spec.form).for_count(spec.form, wanted)
+    return sized
+
+
+def _for_width(spec: DoughSpec, kitchen: Kitchen, diameter_mm: float) -> AnyForm:
+    """Bisection on the predicted middle width, which rises with the size."""
+    forming = forming_of(spec.form)
+    if forming.widened_by is None:
+        raise refusal("wish", "Here the pan or the scoring decides the width: change those.")
+
+    def form(size: float) -> AnyForm:
+        sized: AnyForm = forming.widened(spec.form, size)
+        return sized
+
+    def width(size: float) -> float:
+        return baked_width_mm(spec.model_copy(update={"form": form(size)}), kitchen)
+
+    low, high = forming.widened_by.least, forming.widened_by.most
+    smallest, widest = width(low), width(high)
+    if not smallest <= diameter_mm <= widest:
+        raise refusal(
+            "wish",
+            f"This dough bakes {smallest:.0f} to {widest:.0f} mm wide in this form; {diameter_mm:.0f} mm is out of its reach.",
+        )
+    for _ in range(MOST_STEPS):
+        middle = (low + high) / 2
+        now = width(middle)
+        if abs(now - diameter_mm) <= NEAR_MM:
+            return form(middle)
+        low, high = (middle, high) if now < diameter_mm else (low, middle)
+    return form((low + high) / 2)

@@ -1,0 +1,37 @@
+"""The place: kitchen, trays, oven, the baker's habits and paces."""
+
+from .bakeware import Liner, TrayKind
+from .cold import FREEZER_C, FRIDGE_C
+from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit
+from .kitchen import Kitchen
+from .oven import FAN_OFFSET_K, OvenSetting, Scale, check_oven, gas_marks, say, to_c
+from .paces import Pace, pace_s, paces_of, typical_s
+from .tray import Tray
+
+__all__ = [
+    "CUP_ML",
+    "EGG_SIZE",
+    "FAN_OFFSET_K",
+    "FL_OZ_ML",
+    "FREEZER_C",
+    "FRIDGE_C",
+    "PINT_ML",
+    "TBSP_ML",
+    "TSP_ML",
+    "CupFill",
+    "Habit",
+    "Kitchen",
+    "Liner",
+    "OvenSetting",
+    "Pace",
+    "Scale",
+    "Tray",
+    "TrayKind",
+    "check_oven",
+    "gas_marks",
+    "pace_s",
+    "paces_of",
+    "say",
+    "to_c",
+    "typical_s",
+]

@@ -1,0 +1,5 @@
+"""What is printed at 1:1."""
+
+from .guides import guides_of
+
+__all__ = ["guides_of"]

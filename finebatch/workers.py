@@ -1,0 +1,182 @@
+"""Work that may take long, or never end, in processes of its own: it can be stopped, and never holds the server.
+
+Each worker is one child with a queue before it. Waiting for an answer holds neither a thread nor a database connection: the event
+loop watches the child's pipe. A child ends with its server, however that ends.
+"""
+
+import asyncio
+import contextlib
+import importlib
+import multiprocessing
+import os
+import select
+import threading
+from collections.abc import Callable
+from multiprocessing.connection import Connection
+from multiprocessing.context import ForkServerContext, ForkServerProcess
+from typing import Any, TypeVar
+
+Answer = TypeVar("Answer")
+# Loaded once, in the process that children are forked from: a child then starts in some hundredths of a second.
+PRELOADED = ["finebatch.formats.reading", "finebatch.formats.cutter_svg", "finebatch.core.day", "svgelements"]
+SOLVER = ("ortools.sat.python.cp_model",)  # takes seconds to load: only where plans are made
+
+
+class StoppedError(RuntimeError):
+    """The work was stopped before it was done."""
+
+
+class TooLongError(StoppedError):
+    """The work was stopped at its deadline."""
+
+
+class BusyError(RuntimeError):
+    """Too many wait already."""
+
+
+def _serve(pipe: Connection, loads: tuple[str, ...]) -> None:
+    """The child's life: take a function and its arguments, send back what comes of it."""
+    threading.Thread(target=_end_with_server, args=(pipe.fileno(),), daemon=True).start()
+    for module in loads:
+        importlib.import_module(module)
+    with contextlib.suppress(OSError):  # the server may have ended while all was loaded
+        pipe.send((True, None))
+    while True:
+        try:
+            work, arguments = pipe.recv()
+        except (EOFError, OSError):
+            return
+        try:
+            answer = (True, work(*arguments))
+        except Exception as error:  # whatever goes wrong is the server's to tell
+            answer = (False, error)
+        try:
+            pipe.send(answer)
+        except OSError:
+            return
+
+
+def _end_with_server(pipe: int) -> None:
+    """Wait until the other end of the pipe is closed: the server has ended, however it did. (The parent's number would not
+    tell: it is the process that children are forked from, and that one lives as long as its children.)"""
+    ends = select.poll()
+    ends.register(pipe, select.POLLRDHUP)
+    ends.poll()
+    os._exit(1)
+
+
+class Worker:
+    """One child at work on one thing at a time; at most `most_waiting` more wait for it."""
+
+    def __init__(self, most_waiting: int, loads: tuple[str, ...] = ()) -> None:
+        self._most_waiting = most_waiting
+        self._loads = loads
+        self._turn = asyncio.Lock()
+        self._waiting = 0
+        self._child: ForkServerProcess | None = None
+        self._pipe: Connection | None = None
+        self._closed = False
+
+    async def run(self, work: Callable[..., Answer], *arguments: object, deadline_s: float | None = None) -> Answer:
+        """`work(*arguments)` over there; what it raises is raised here. BusyError if too many wait, TooLongError at the
+        deadline (counted from when its turn came and the child was ready), StoppedError if `stop` or `close` ended it."""
+        if self._turn.locked() and self._waiting >= self._most_waiting:
+            raise BusyError
+        self._waiting += 1
+        try:
+            await self._turn.acquire()
+        finally:
+            self._waiting -= 1
+        try:
+            pipe = await self._ready()
+            pipe.send((work, arguments))
+            well, answer = await asyncio.wait_for(self._heard(pipe), deadline_s)
+        except TimeoutError as error:
+            self._drop()
+            raise TooLongError from error
+        except (EOFError, OSError) as error:
+            self._drop()
+            raise StoppedError("it was stopped") from error
+        except asyncio.CancelledError:
+            self._drop()  # whoever asked is gone: nobody waits for the answer
+            raise
+        finally:
+            self._turn.release()
+        if not well:
+            raise answer
+        return answer  # type: ignore[no-any-return]
+
+    async def warm_up(self) -> None:
+        """Start the child now rather than when it is first needed."""
+        async with self._turn:
+            with contextlib.suppress(StoppedError, EOFError, OSError):
+                await self._ready()
+
+    async def _ready(self) -> Connection:
+        if self._closed:
+            raise StoppedError("the server is stopping")
+        if self._pipe is not None and self._child is not None and self._child.is_alive():
+            return self._pipe
+        self._drop()
+        # In a thread: the first child waits until all is loaded from which it is forked.
+        self._child, pipe = await asyncio.to_thread(_start, self._loads)
+        self._pipe = pipe
+        if self._closed:
+            self._drop()
+            raise StoppedError("the server is stopping")
+        await self._heard(pipe)
+        return pipe
+
+    async def _heard(self, pipe: Connection) -> tuple[bool, Any]:
+        loop = asyncio.get_running_loop()
+        readable = asyncio.Event()
+        loop.add_reader(pipe.fileno(), readable.set)
+        try:
+            await readable.wait()
+        finally:
+            loop.remove_reader(pipe.fileno())
+        heard: tuple[bool, Any] = pipe.recv()
+        return heard
+
+    def stop(self) -> bool:
+        """End what is being worked on; whether there was something."""
+        if self._child is None or not self._turn.locked():
+            return False
+        self._child.kill()
+        return True
+
+    def close(self) -> None:
+        """End the child for good."""
+        self._closed = True
+        if self._child is not None:
+            self._child.kill()
+
+    def _drop(self) -> None:
+        if self._child is not None:
+            self._child.kill()
+        self._child = self._pipe = None  # the pipe closes when nobody reads it any more
+
+
+def _start(loads: tuple[str, ...]) -> tuple[ForkServerProcess, Connection]:
+    context: ForkServerContext = multiprocessing.get_context("forkserver")
+    context.set_forkserver_preload(PRELOADED)
+    ours, theirs = context.Pipe()
+    child = context.Process(target=_serve, args=(theirs, loads), daemon=True)
+    child.start()
+    theirs.close()
+    return child, ours
+
+
+class Workers:
+    """The server's own: one for what is read from outside, one for plans, one for looking on at a plan."""
+
+    def __init__(self) -> None:
+        self.reading = Worker(most_waiting=8)
+        self.plans = Worker(most_waiting=2, loads=SOLVER)
+        self.looking_on = Worker(most_waiting=0, loads=SOLVER)
+        self.looked_at: str | None = None  # the plan that is being looked on at
+
+    def close(self) -> None:
+        """End all children."""
+        for worker in (self.reading, self.plans, self.looking_on):
+            worker.close()

@@ -1,0 +1,43 @@
+"""The real server in a process of its own, asked as any program might."""
+
+import json
+import socket
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from typing import Any
+
+
+@contextmanager
+def serving(folder: Path) -> Iterator[tuple[subprocess.Popen[str], str]]:
+    """`finebatch serve` on a folder: the process, and its address."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    words = [sys.executable, "-m", "finebatch.cli", "serve", "--data", str(folder), "--port", str(port)]
+    server = subprocess.Popen(words, stdout=subprocess.PIPE, text=True)
+    assert server.stdout is not None
+    assert "ready" in server.stdout.readline()
+    yield server, f"http://127.0.0.1:{port}"
+    if server.poll() is None:
+        server.kill()
+    server.wait()
+    server.stdout.close()
+
+
+def ask(url: str, path: str, body: object | None = None, method: str | None = None) -> tuple[int, Any, float]:
+    """Status, answer and seconds."""
+    begun = time.monotonic()
+    data = json.dumps(body).encode() if body is not None else None
+    request = urllib.request.Request(url + path, data, {"content-type": "application/json"}, method=method)
+    try:
+        with urllib.request.urlopen(request, timeout=120) as answer:
+            status, text = answer.status, answer.read()
+    except urllib.error.HTTPError as error:
+        status, text = error.code, error.read()
+    return status, json.loads(text) if text else None, time.monotonic() - begun

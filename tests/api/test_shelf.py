@@ -1,0 +1,134 @@
+"""Long shelves and many plans: a page at a time, found by words, nothing hidden and nothing twice."""
+
+import sqlite3
+import time
+from collections.abc import Iterator
+from contextlib import closing
+from pathlib import Path
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from hypothesis import given
+from hypothesis import strategies as st
+
+from finebatch.api.app import create_app
+from finebatch.core.card.line import Line
+from finebatch.store import doughs
+from finebatch.store.database import Store
+from finebatch.store.doughs import searchable
+from finebatch.store.tables import PlanRow, utc_now
+from tests.kit import drop_dough
+
+WORDS = ("rye", "lime", "fig", "Crème", "caraway", "Käse", "50%", "under_score", "Ġob")
+DOUGHS, PLANS = 2000, 300
+
+
+@pytest.fixture(scope="module")
+def long(tmp_path_factory: pytest.TempPathFactory) -> Iterator[TestClient]:
+    """A shelf of years."""
+    folder = tmp_path_factory.mktemp("long")
+    store = Store(folder)
+    spec = drop_dough()
+    with store.session() as session:
+        for n in range(DOUGHS):
+            line = Line(id="own", text=f"{n} g {WORDS[n % len(WORDS)]}")
+            doughs.add(session, spec.model_copy(update={"name": f"Dough {n:04}", "lines": (*spec.lines, line)}))
+        now = utc_now()
+        for n in range(PLANS):
+            session.add(
+                PlanRow(id=f"{n:032}", revision=1, title=f"Plan {n}", created_at=now, starts_at=now, ends_at=now, doughs=[], request={}, body={})
+            )  # fmt: skip
+    store.close()
+    with TestClient(create_app(folder), base_url="http://localhost") as client:
+        yield client
+
+
+def pages(client: TestClient, path: str, key: str, **query: Any) -> list[dict[str, Any]]:
+    found, next = [], None
+    while True:
+        page = client.get(path, params={**query, **({"next": next} if next else {})}).json()
+        found += page[key]
+        next = page["next"]
+        if not next:
+            assert page["total"] == len(found)
+            return found
+
+
+def test_every_dough_is_on_some_page_once(long: TestClient) -> None:
+    ids = [dough["id"] for dough in pages(long, "/api/doughs", "doughs", limit=200)]
+    assert len(ids) == len(set(ids)) == DOUGHS
+
+
+def test_every_plan_is_on_some_page_once(long: TestClient) -> None:
+    ids = [plan["id"] for plan in pages(long, "/api/plans", "plans")]
+    assert len(ids) == len(set(ids)) == PLANS
+
+
+def test_doughs_are_found_by_name_and_line(long: TestClient) -> None:
+    assert [d["name"] for d in pages(long, "/api/doughs", "doughs", words="dough 0042")] == ["Dough 0042"]
+    assert len(pages(long, "/api/doughs", "doughs", words="creme")) == len(range(3, DOUGHS, len(WORDS)))
+    assert len(pages(long, "/api/doughs", "doughs", words="50%")) == len(range(6, DOUGHS, len(WORDS)))
+    assert len(pages(long, "/api/doughs", "doughs", words="under_score")) == len(range(7, DOUGHS, len(WORDS)))
+    assert pages(long, "/api/doughs", "doughs", words="rye lime") == []
+
+
+def test_a_place_that_was_never_given_is_refused(long: TestClient) -> None:
+    for next in ("nonsense", "2026-99-99_x", "_", "9999-12-31T23:59:59-14:00_x"):
+        answer = long.get("/api/doughs", params={"next": next})
+        assert answer.status_code == 422
+        assert answer.json()["errors"][0]["field"] == "next"
+
+
+def test_a_dough_changed_between_two_pages_hides_no_other(long: TestClient) -> None:
+    first = long.get("/api/doughs", params={"limit": 100, "words": "caraway"}).json()
+    last = first["doughs"][-1]
+    saved = long.get(f"/api/doughs/{last['id']}").json()
+    long.put(f"/api/doughs/{last['id']}", json={"revision": saved["revision"], "spec": saved["spec"]})
+    rest = long.get("/api/doughs", params={"limit": 200, "words": "caraway", "next": first["next"]}).json()
+    seen = {dough["id"] for dough in (*first["doughs"], *rest["doughs"])}
+    assert len(seen) == first["total"]
+
+
+@pytest.mark.parametrize("query", [{}, {"words": "dough"}, {"words": "creme"}, {"words": "not there"}])
+def test_a_page_of_a_long_shelf_costs_about_what_one_of_a_short_shelf_does(
+    long: TestClient, tmp_path: Path, query: dict[str, str]
+) -> None:
+    def median_s(client: TestClient) -> float:
+        times = []
+        for _ in range(9):
+            begun = time.perf_counter()
+            assert client.get("/api/doughs", params=query).status_code == 200
+            times.append(time.perf_counter() - begun)
+        return sorted(times)[4]
+
+    with TestClient(create_app(tmp_path), base_url="http://localhost") as short:
+        for n in range(60):
+            short.post("/api/doughs", json=drop_dough(name=f"Dough {n}").model_dump(mode="json"))
+        assert median_s(long) < 4 * median_s(short) + 0.02
+
+
+def test_the_columns_are_filled_by_the_migration_as_the_program_fills_them(tmp_path: Path) -> None:
+    from tests.store.test_stored_data import STORED, laid
+
+    folder = laid(tmp_path / "old", STORED[-1])
+    store = Store(folder)
+    with store.session() as session:
+        specs = {d.id: doughs.get(session, d.id) for d in doughs.shelf(session).doughs}
+    with closing(sqlite3.connect(folder / "kitchen.db")) as connection:
+        columns = "SELECT name, line_count, preview, form, words FROM doughs WHERE id = ?"
+        migrated = {id: connection.execute(columns, (id,)).fetchone() for id in specs}
+    with store.session() as session:
+        for id, dough in specs.items():
+            doughs.save(session, id, dough.revision, dough.spec)
+    with closing(sqlite3.connect(folder / "kitchen.db")) as connection:
+        for id, before in migrated.items():
+            after = connection.execute(columns, (id,)).fetchone()
+            assert (before[0], before[1], before[2], before[4]) == (after[0], after[1], after[2], after[4])
+    store.close()
+
+
+@given(st.text(max_size=40))
+def test_searching_knows_no_case_and_no_accents(text: str) -> None:
+    assert searchable(text) == searchable(searchable(text))
+    assert searchable(text.casefold()) == searchable(text)

@@ -1,0 +1,201 @@
+"""Work in processes of its own: queued, stopped, ended with the server; nothing else waits for it."""
+
+import asyncio
+import contextlib
+import os
+import signal
+import subprocess
+import threading
+import time
+from collections.abc import Coroutine, Iterator
+from concurrent.futures import ThreadPoolExecutor
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from finebatch.core.base.problems import Refusal, refusal
+from finebatch.workers import BusyError, StoppedError, TooLongError, Worker
+from tests.api.serving import ask, serving
+from tests.kit import drop_dough
+
+SPEC = drop_dough(name="Deck Drops").model_dump(mode="json")
+
+
+def refuse(field: str) -> None:
+    raise refusal(field, "Not so.")
+
+
+def run(work: Coroutine[Any, Any, None]) -> None:
+    asyncio.run(asyncio.wait_for(work, 60))
+
+
+def test_a_worker_answers_and_passes_refusals_on() -> None:
+    async def work() -> None:
+        worker = Worker(most_waiting=1)
+        assert await worker.run(sum, (1, 2, 3)) == 6
+        with pytest.raises(Refusal) as caught:
+            await worker.run(refuse, "at")
+        assert caught.value.problem.field == "at"
+        assert await worker.run(max, 1, 2) == 2
+        worker.close()
+
+    run(work())
+
+
+def test_work_can_be_stopped_and_the_next_is_done() -> None:
+    async def work() -> None:
+        worker = Worker(most_waiting=1)
+        assert not worker.stop()
+        await worker.run(len, ())
+        asyncio.get_running_loop().call_later(0.3, worker.stop)
+        with pytest.raises(StoppedError):
+            await worker.run(time.sleep, 60)
+        assert await worker.run(len, (1, 2)) == 2
+        worker.close()
+
+    run(work())
+
+
+def test_a_deadline_ends_what_takes_too_long() -> None:
+    async def work() -> None:
+        worker = Worker(most_waiting=1)
+        await worker.warm_up()
+        with pytest.raises(TooLongError):
+            await worker.run(time.sleep, 60, deadline_s=0.2)
+        assert await worker.run(len, (1, 2)) == 2
+        worker.close()
+
+    run(work())
+
+
+def test_only_so_many_wait() -> None:
+    async def work() -> None:
+        worker = Worker(most_waiting=2)
+        await worker.warm_up()
+        asked = [asyncio.create_task(worker.run(time.sleep, 0.3)) for _ in range(5)]
+        answers = await asyncio.gather(*asked, return_exceptions=True)
+        assert [type(answer) for answer in answers].count(BusyError) == 2
+        assert answers.count(None) == 3
+        worker.close()
+
+    run(work())
+
+
+def test_nothing_is_done_after_closing() -> None:
+    async def work() -> None:
+        worker = Worker(most_waiting=1)
+        worker.close()
+        with pytest.raises(StoppedError):
+            await worker.run(len, ())
+
+    run(work())
+
+
+# The real server in a process of its own, with a day of three doughs and a search.
+
+
+@pytest.fixture
+def served(tmp_path: Path) -> Iterator[tuple[subprocess.Popen[str], str]]:
+    with serving(tmp_path / "data") as (server, url):
+        yield server, url
+
+
+def a_day(url: str, doughs: int = 2) -> dict[str, Any]:
+    ids = [ask(url, "/api/doughs", {**SPEC, "name": f"Dough {n}"})[1]["id"] for n in range(doughs)]
+    at = (datetime.now(UTC) + timedelta(hours=30)).isoformat()
+    return {"doughs": [{"dough_id": id} for id in ids], "at": at, "racks": 2}
+
+
+def children_of(pid: int) -> list[int]:
+    found = subprocess.run(["ps", "-eo", "pid=,ppid="], capture_output=True, text=True, check=True).stdout
+    pairs = [tuple(map(int, line.split())) for line in found.splitlines()]
+    below = [child for child, parent in pairs if parent == pid]
+    return below + [grandchild for child in below for grandchild in children_of(child)]
+
+
+def alive(pids: list[int]) -> list[int]:
+    def lives(pid: int) -> bool:
+        try:
+            return "Z" not in Path(f"/proc/{pid}/stat").read_text().rsplit(")", 1)[1].split()[0]
+        except OSError:
+            return False
+
+    return [pid for pid in pids if lives(pid)]
+
+
+def test_while_many_plans_are_asked_a_plain_read_is_answered(served: tuple[subprocess.Popen[str], str]) -> None:
+    _, url = served
+    day = a_day(url)
+    ask(url, "/api/plans/warm-up", {})
+    reads: list[float] = []
+    done = threading.Event()
+
+    def read() -> None:
+        while not done.is_set():
+            reads.append(ask(url, "/api/kitchen")[2])
+            time.sleep(0.02)
+
+    reader = threading.Thread(target=read)
+    reader.start()
+    with ThreadPoolExecutor(18) as pool:
+        answers = list(pool.map(lambda _: ask(url, "/api/plans", day), range(18)))
+    done.set()
+    reader.join()
+    statuses = [status for status, _, _ in answers]
+    assert statuses.count(201) >= 3
+    assert set(statuses) == {201, 503}
+    refusal = next(answer for status, answer, _ in answers if status == 503)
+    assert "Two plans are waiting" in refusal["detail"]
+    reads.sort()
+    # As a ratio, for the machine is shared with other tests: a reader that waits for plans waits as long as a plan does.
+    slowest_plan_s = max(took_s for status, _, took_s in answers if status == 201)
+    assert reads[len(reads) // 2] < slowest_plan_s / 5
+
+
+@pytest.mark.parametrize("signal_", [signal.SIGTERM, signal.SIGKILL])
+def test_the_server_stops_while_it_solves_and_its_children_with_it(
+    served: tuple[subprocess.Popen[str], str], signal_: signal.Signals
+) -> None:
+    server, url = served
+    day = a_day(url, 3)
+    plan = ask(url, "/api/plans", day)[1]
+    search = threading.Thread(target=lambda: _quietly(url, f"/api/plans/{plan['id']}/search", {"seconds": 100}))
+    search.start()
+    more = threading.Thread(target=lambda: _quietly(url, "/api/plans", day))
+    more.start()
+    time.sleep(4)
+    children = children_of(server.pid)
+    assert len(children) >= 3  # what children are forked from, and two at work
+    begun = time.monotonic()
+    os.kill(server.pid, signal_)
+    server.wait(timeout=20)
+    assert time.monotonic() - begun < 5  # 3 are allowed; the machine may be busy with other tests
+    ended = time.monotonic()
+    while alive(children) and time.monotonic() - ended < 5:  # the last to go takes a moment on a busy machine
+        time.sleep(0.05)
+    assert alive(children) == []
+    search.join()
+    more.join()
+
+
+def _quietly(url: str, path: str, body: object) -> None:
+    with contextlib.suppress(OSError, ValueError):
+        ask(url, path, body)
+
+
+def test_two_searches_at_once_are_one_too_many(served: tuple[subprocess.Popen[str], str]) -> None:
+    _, url = served
+    plan = ask(url, "/api/plans", a_day(url, 3))[1]
+    search = f"/api/plans/{plan['id']}/search"
+    with ThreadPoolExecutor(1) as pool:
+        first = pool.submit(ask, url, search, {"seconds": 100})
+        time.sleep(1)
+        status, answer, _ = ask(url, search, {"seconds": 1})
+        assert status == 503
+        assert "Stop that first" in answer["detail"]
+        ask(url, "/api/plans/another/search", method="DELETE")  # not this plan's
+        assert not first.done()
+        ask(url, search, method="DELETE")
+        assert first.result(timeout=30)[:2] == (200, plan)

@@ -1,0 +1,115 @@
+"""The batch on the baker's trays: all of it, evenly, and never closer than it may spread."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from finebatch.core.baking.outcome import Outcome
+from finebatch.core.bench.assess import assess
+from finebatch.core.bench.spec import DoughSpec
+from finebatch.core.bench.starters import starters
+from finebatch.core.forming.batter import BatterForm
+from finebatch.core.forming.scoop import ScoopForm
+from finebatch.core.kitchen.kitchen import Kitchen
+from finebatch.core.kitchen.tray import Tray
+from finebatch.core.trays.arrange import TrayRules
+from finebatch.core.trays.plan import footprint_of, lay_out, lay_slices
+from finebatch.core.trays.racks import rack_note
+from tests.kit import drop_dough
+
+KITCHEN = Kitchen()
+STARTERS = {starter.style_id: starter.spec for starter in starters()}
+TRAY = KITCHEN.tray("medium")
+
+
+def outcome_of(spec: DoughSpec) -> Outcome:
+    outcome = assess(spec, KITCHEN).outcome
+    assert outcome is not None
+    return outcome
+
+
+DROPS = outcome_of(drop_dough())
+
+
+@given(width=st.floats(150, 600), depth=st.floats(150, 600), gap=st.floats(0, 40), now=st.none() | st.integers(1, 60))
+def test_every_piece_is_on_a_tray_or_kept_and_the_loads_are_even(
+    width: float, depth: float, gap: float, now: int | None
+) -> None:
+    tray = Tray(id="t", name="Tray", width_mm=width, depth_mm=depth)
+    plan, problems = lay_out(DROPS, ScoopForm(portion_g=40), tray, TrayRules(gap_mm=gap), 3, now)
+    if plan is None:
+        assert problems[0].field == "tray_id"
+        return
+    assert sum(plan.loads) + plan.kept == DROPS.pieces.count
+    assert max(plan.loads) - min(plan.loads) <= 1
+    assert max(plan.loads) <= plan.most_per_tray
+    assert (plan.kept > 0) == bool(plan.kept_note)
+    places = plan.layout.places
+    assert len(places) == plan.loads[0]
+    for i, a in enumerate(places):
+        for b in places[:i]:
+            apart = ((a.x_mm - b.x_mm) ** 2 + (a.y_mm - b.y_mm) ** 2) ** 0.5
+            assert apart >= plan.widest.width_mm + gap - 1e-6
+
+
+def test_a_tray_too_small_for_one_cookie_says_so() -> None:
+    tiny = Tray(id="t", name="Saucer", width_mm=60, depth_mm=60)
+    plan, problems = lay_out(DROPS, ScoopForm(portion_g=40), tiny, TrayRules(), 3)
+    assert plan is None
+    assert "the saucer has 60 × 60 mm to use" in problems[0].message
+
+
+def test_the_widest_a_cookie_may_be_is_what_it_takes_of_the_tray() -> None:
+    print_ = footprint_of(DROPS)
+    assert print_.round
+    assert print_.width_mm == max(DROPS.baked.diameter_mm.high, DROPS.pieces.raw_diameter_mm)
+    star = outcome_of(STARTERS["cutout_butter"].but(form=STARTERS["cutout_butter"].form.but(cutter="star")))
+    assert not footprint_of(star).round
+
+
+def test_what_is_curled_hot_is_as_many_as_hands_can_shape() -> None:
+    wafers = STARTERS["foam_wafer"]
+    form = BatterForm(shaped_hot=True, shape_s=20, pliable_s=60)
+    outcome = outcome_of(wafers.but(form=form))
+    plan, _ = lay_out(outcome, form, TRAY, TrayRules(), 3)
+    assert plan is not None
+    assert plan.most_per_tray == 3
+    assert "hands only 3" in plan.limit_note
+
+
+@pytest.mark.parametrize("style", ["pressed_pan_shortbread", "thin_cracker_sheet"])
+def test_a_pan_and_a_sheet_go_in_whole(style: str) -> None:
+    spec = STARTERS[style]
+    outcome = outcome_of(spec)
+    plan, _ = lay_out(outcome, spec.form, TRAY, TrayRules(), 3)
+    assert plan is not None
+    assert plan.whole
+    assert len(plan.layout.places) == 1
+    assert sum(plan.loads) == outcome.pieces.count
+
+
+def test_slices_lie_close_for_their_second_bake() -> None:
+    outcome = outcome_of(STARTERS["twice_baked_lean"])
+    plan, _ = lay_slices(outcome, TRAY, TrayRules(gap_mm=20), 3)
+    assert plan is not None
+    assert plan.unit == "slice"
+    assert sum(plan.loads) == outcome.pieces.count
+    assert lay_slices(DROPS, TRAY, TrayRules(), 3) == (None, [])
+
+
+@pytest.mark.parametrize(
+    ("two_racks", "positions", "loads", "two"), [(True, 3, 2, True), (True, 1, 2, False), (True, 3, 1, False), (False, 3, 4, False)]
+)  # fmt: skip
+def test_two_racks_need_two_positions_and_two_loads(two_racks: bool, positions: int, loads: int, two: bool) -> None:
+    assert rack_note(two_racks, positions, loads).startswith("Two at a time" if two else "One at a time")
+
+
+def test_a_sheet_takes_the_room_of_its_rectangle_and_may_go_two_at_a_time() -> None:
+    spec = STARTERS["thin_cracker_sheet"]
+    outcome = outcome_of(spec)
+    plan, _ = lay_out(outcome, spec.form, TRAY, TrayRules(two_racks=True), 3)
+    assert plan is not None
+    assert not plan.widest.round
+    sheet = outcome.pieces.sheets[0]
+    assert (plan.widest.width_mm, plan.widest.depth_mm) == (sheet.width_mm, sheet.length_mm)
+    assert plan.rack_note == rack_note(True, 3, len(plan.loads))

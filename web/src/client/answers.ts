@@ -1,0 +1,53 @@
+/** What waits in the outbox, and where the server's answers to it go. */
+import { type QueryClient, type QueryKey, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useSyncExternalStore } from "react";
+import type { SavedPlan, Schemas } from "./api";
+import { keys } from "./keys";
+import { type OutboxView, outbox } from "./outbox";
+
+type SavedKitchen = Schemas["SavedKitchen"];
+
+export function useOutbox(): OutboxView {
+  return useSyncExternalStore(outbox.subscribe, outbox.snapshot);
+}
+
+/** What the server answered to changes goes where it is shown. One a page. */
+export function useAnswers() {
+  const client = useQueryClient();
+  useEffect(
+    () =>
+      outbox.onDone(({ change }, answer) => {
+        switch (change.kind) {
+          case "kitchen":
+            client.setQueryData(keys.kitchen, answer as SavedKitchen);
+            break;
+          case "weigh-in":
+            client.setQueryData(keys.weighIn(change.id), answer);
+            break;
+          case "change-plan":
+            client.setQueryData(keys.plan(change.id), answer as SavedPlan);
+            refresh(client, keys.plans);
+            break;
+          case "throw-away-plan":
+            refresh(client, keys.plans);
+            break;
+          case "keep-version":
+            refresh(client, keys.versions(change.id));
+            break;
+          case "put-back":
+            refresh(client, keys.dough(change.id));
+            refresh(client, keys.doughs);
+            break;
+          default:
+            refresh(client, keys.doughs);
+        }
+      }) as () => void,
+    [client],
+  );
+}
+
+/** Ask anew. What is being asked just now may have been answered before the change: its answer is not waited for. */
+async function refresh(client: QueryClient, queryKey: QueryKey) {
+  await client.cancelQueries({ queryKey });
+  await client.invalidateQueries({ queryKey });
+}

@@ -1,0 +1,80 @@
+/** What a dough comes to, and every question about it: nothing here is kept by the server. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { type ApiError, type Assessment, api, type DoughSpec, type Kitchen, need, type Schemas } from "./api";
+import { keys } from "./keys";
+
+const QUIET_MS = 40;
+const AGAIN_MS = 2000;
+
+/** The value once it has been still for a moment. */
+function useStill<T>(value: T, ms: number): T {
+  const [still, setStill] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setStill(() => value), ms);
+    return () => clearTimeout(timer);
+  }, [value, ms]);
+  return still;
+}
+
+export const assess = (dough: DoughSpec, kitchen: Kitchen, signal?: AbortSignal) =>
+  need(api.POST("/api/assessments", { body: { dough, kitchen }, signal }));
+
+/** What a dough comes to, a moment after the last change; the former answer stays until the new one is there. */
+export function useAssessment(spec: DoughSpec | undefined, kitchen: Kitchen | undefined) {
+  const dough = useStill(spec, QUIET_MS);
+  const place = useStill(kitchen, QUIET_MS);
+  const query = useQuery({
+    queryKey: keys.assessment(dough, place),
+    queryFn: ({ signal }) => assess(dough as DoughSpec, place as Kitchen, signal),
+    enabled: Boolean(dough && place),
+    placeholderData: keepPreviousData,
+    // A server that is away or in trouble is asked again until it answers; what it refuses stays refused.
+    retry: (_, failure) => (failure as ApiError).status === 0 || (failure as ApiError).status >= 500,
+    retryDelay: AGAIN_MS,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+  });
+  const last = useRef<Assessment>(undefined);
+  if (query.data) last.current = query.data;
+  return { found: query.data ?? last.current, failed: query.failureReason?.message };
+}
+
+/** Finishes, yield and guides; the former answer stays until the new one is there. */
+export function useReport(spec: DoughSpec | undefined, kitchen: Kitchen | undefined) {
+  return useQuery({
+    queryKey: keys.report(spec, kitchen),
+    queryFn: ({ signal }) =>
+      need(
+        api.POST("/api/reports", { body: { dough: spec as DoughSpec, kitchen: kitchen as Kitchen }, signal }),
+      ),
+    enabled: Boolean(spec && kitchen),
+    placeholderData: (before) => before,
+    gcTime: 10_000,
+  });
+}
+
+export function useWhy(spec: DoughSpec, kitchen: Kitchen) {
+  return useQuery({
+    queryKey: keys.why(spec, kitchen),
+    queryFn: ({ signal }) => need(api.POST("/api/whys", { body: { dough: spec, kitchen }, signal })),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+}
+
+export const whatIf = (dough: DoughSpec, kitchen: Kitchen, factor: Schemas["Factor"]) =>
+  need(api.POST("/api/what-ifs", { body: { dough, kitchen, factor } }));
+
+export const grant = (dough: DoughSpec, kitchen: Kitchen, wish: Schemas["SizeWish"]) =>
+  need(api.POST("/api/wishes", { body: { dough, kitchen, wish } }));
+
+export const scaled = (dough: DoughSpec, kitchen: Kitchen, scale: Schemas["ScaleRequest"]) =>
+  need(api.POST("/api/scalings", { body: { dough, kitchen, scale } }));
+
+export const offersFor = (body: Schemas["OfferRequest"]) => need(api.POST("/api/offers", { body }));
+
+export const swapIn = (body: Schemas["SwapRequest"]) => need(api.POST("/api/swaps", { body }));
+
+export const compared = (before: DoughSpec, after: DoughSpec, kitchen: Kitchen) =>
+  need(api.POST("/api/comparisons", { body: { before, after, kitchen } }));

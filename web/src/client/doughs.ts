@@ -1,0 +1,47 @@
+/** The shelf, its doughs and their versions. */
+import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useOutbox } from "./answers";
+import { api, type DoughSpec, need } from "./api";
+import { keys } from "./keys";
+
+/** The shelf, page after page; doughs just taken off are not shown while that is on its way. */
+export function useShelf(words = "") {
+  const { entries } = useOutbox();
+  const query = useInfiniteQuery({
+    queryKey: keys.shelf(words),
+    queryFn: ({ pageParam }) =>
+      need(api.GET("/api/doughs", { params: { query: { words, next: pageParam ?? undefined } } })),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.next,
+    placeholderData: keepPreviousData,
+    refetchOnWindowFocus: "always",
+  });
+  const aside = new Set(
+    entries.flatMap(({ change, state }) =>
+      change.kind === "put-aside" && state === "waiting" ? [change.id] : [],
+    ),
+  );
+  const doughs = query.data?.pages.flatMap((page) => page.doughs).filter((dough) => !aside.has(dough.id));
+  return { ...query, doughs, total: query.data?.pages[0]?.total };
+}
+
+export const doughNow = (id: string) =>
+  need(api.GET("/api/doughs/{dough_id}", { params: { path: { dough_id: id } } }));
+
+/** Puts a new dough on the shelf. */
+export function useAddDough() {
+  const client = useQueryClient();
+  return async (spec: DoughSpec) => {
+    const saved = await need(api.POST("/api/doughs", { body: spec }));
+    client.invalidateQueries({ queryKey: keys.doughs });
+    return saved;
+  };
+}
+
+export function useVersions(id: string, enabled: boolean) {
+  return useQuery({
+    queryKey: keys.versions(id),
+    queryFn: () => need(api.GET("/api/doughs/{dough_id}/versions", { params: { path: { dough_id: id } } })),
+    enabled,
+  });
+}

@@ -1,0 +1,767 @@
+/** Least, most and starting value of every field that can be sent. Made from the API's schema by `make types`: not to be edited. */
+export const LIMITS = {
+  "BakesLonger": {
+    "kind": {
+      "start": "bakes_longer"
+    },
+    "load": {
+      "min": 0.0
+    },
+    "minutes": {
+      "max": 90.0,
+      "above": 0.0
+    }
+  },
+  "BallForm": {
+    "kind": {
+      "start": "ball"
+    },
+    "by": {
+      "start": "grams"
+    },
+    "portion_g": {
+      "min": 0.5,
+      "max": 5000.0,
+      "start": 20.0
+    },
+    "count": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": 24
+    },
+    "ball_mm": {
+      "min": 8.0,
+      "max": 120.0,
+      "start": 32.0
+    },
+    "pressed_mm": {
+      "min": 2.0,
+      "max": 60.0,
+      "start": null
+    },
+    "filling_g": {
+      "min": 0.0,
+      "max": 50.0,
+      "start": 0.0
+    }
+  },
+  "BatterForm": {
+    "kind": {
+      "start": "batter"
+    },
+    "spoon_ml": {
+      "min": 1.0,
+      "max": 60.0,
+      "start": 5.0
+    },
+    "spread_mm": {
+      "min": 1.0,
+      "max": 20.0,
+      "start": 4.0
+    },
+    "shaped_hot": {
+      "start": false
+    },
+    "shape_s": {
+      "min": 2.0,
+      "max": 120.0,
+      "start": 12.0
+    },
+    "pliable_s": {
+      "min": 5.0,
+      "max": 300.0,
+      "start": 60.0
+    }
+  },
+  "BlockForm": {
+    "kind": {
+      "start": "block"
+    },
+    "portion_g": {
+      "min": 0.5,
+      "max": 5000.0,
+      "start": 30.0
+    },
+    "frozen": {
+      "start": false
+    }
+  },
+  "Card": {
+    "habit": {
+      "start": {
+        "cup_fill": "spooned",
+        "region": "us",
+        "own_cups": [],
+        "settled": []
+      }
+    }
+  },
+  "ChangeRequest": {
+    "revision": {
+      "min": 1.0
+    },
+    "now": {
+      "start": null
+    }
+  },
+  "Closed": {
+    "from_min": {
+      "min": 0.0
+    },
+    "to_min": {
+      "min": 0.0
+    }
+  },
+  "CutoutForm": {
+    "kind": {
+      "start": "cutout"
+    },
+    "thickness_mm": {
+      "min": 1.5,
+      "max": 25.0,
+      "start": 5.0
+    },
+    "cutter": {
+      "start": "round"
+    },
+    "cutter_mm": {
+      "min": 15.0,
+      "max": 200.0,
+      "start": 60.0
+    },
+    "rerolls": {
+      "min": 0.0,
+      "max": 4.0,
+      "start": 2
+    },
+    "parts": {
+      "min": 1.0,
+      "max": 8.0,
+      "start": 1
+    },
+    "small_mm": {
+      "min": 15.0,
+      "max": 200.0,
+      "start": null
+    },
+    "small_share_pct": {
+      "min": 5.0,
+      "max": 95.0,
+      "start": 30.0
+    },
+    "own": {
+      "start": null
+    }
+  },
+  "DayRequest": {
+    "when": {
+      "start": "ready_by"
+    },
+    "racks": {
+      "min": 1.0,
+      "max": 3.0,
+      "start": 1
+    },
+    "hands": {
+      "min": 1.0,
+      "max": 2.0,
+      "start": 1
+    },
+    "closed": {
+      "start": null
+    },
+    "fewer_trays": {
+      "min": 0.0,
+      "max": 6.0,
+      "start": 0
+    }
+  },
+  "DoughAsk": {
+    "times": {
+      "min": 0.1,
+      "max": 8.0,
+      "start": 1.0
+    },
+    "overnight": {
+      "start": false
+    }
+  },
+  "DoughDropped": {
+    "kind": {
+      "start": "dough_dropped"
+    },
+    "dough": {
+      "min": 0.0
+    }
+  },
+  "DoughSpec": {
+    "name": {
+      "start": "New dough"
+    },
+    "lines": {
+      "start": []
+    },
+    "making": {
+      "start": {
+        "mixing": "creamed_light",
+        "fat_state": "soft",
+        "chill_h": 0.0,
+        "frozen": false,
+        "thawed": false
+      }
+    },
+    "form": {
+      "start": {
+        "kind": "scoop",
+        "portion_g": 30.0
+      }
+    },
+    "oven": {
+      "start": {
+        "value": 180.0,
+        "scale": "c",
+        "fan": false
+      }
+    },
+    "tray_id": {
+      "start": "medium"
+    },
+    "small_tray_id": {
+      "start": null
+    },
+    "layout": {
+      "start": {
+        "edge_mm": 5.0,
+        "corner_mm": 0.0,
+        "gap_mm": 8.0,
+        "scheme": "best",
+        "two_racks": false,
+        "moved": []
+      }
+    },
+    "bake_now": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": null
+    },
+    "finish": {
+      "start": "usual"
+    },
+    "finishings": {
+      "start": []
+    },
+    "style_id": {
+      "start": null
+    },
+    "method": {
+      "start": null
+    }
+  },
+  "Finishing": {
+    "cover_pct": {
+      "min": 1.0,
+      "max": 100.0,
+      "start": 100.0
+    },
+    "each_g": {
+      "max": 100.0,
+      "above": 0.0,
+      "start": null
+    }
+  },
+  "Habit": {
+    "cup_fill": {
+      "start": "spooned"
+    },
+    "region": {
+      "start": "us"
+    },
+    "own_cups": {
+      "start": []
+    },
+    "settled": {
+      "start": []
+    }
+  },
+  "Kitchen": {
+    "units": {
+      "start": "metric"
+    },
+    "scale": {
+      "start": "c"
+    },
+    "habit": {
+      "start": {
+        "cup_fill": "spooned",
+        "region": "us",
+        "own_cups": [],
+        "settled": []
+      }
+    },
+    "room_c": {
+      "min": 5.0,
+      "max": 40.0,
+      "start": 20.0
+    },
+    "altitude_m": {
+      "min": -400.0,
+      "max": 5000.0,
+      "start": 0.0
+    },
+    "rack_positions": {
+      "min": 1.0,
+      "max": 3.0,
+      "start": 2
+    },
+    "liner": {
+      "start": "parchment"
+    },
+    "weighs_portions": {
+      "start": false
+    },
+    "ovens": {
+      "min": 1.0,
+      "max": 2.0,
+      "start": 1
+    },
+    "bowls": {
+      "min": 1.0,
+      "max": 8.0,
+      "start": 3
+    },
+    "shelf_doughs": {
+      "min": 0.0,
+      "max": 20.0,
+      "start": 4
+    },
+    "tray_shelves": {
+      "min": 0.0,
+      "max": 4.0,
+      "start": 0
+    },
+    "cooling_cm2": {
+      "min": 200.0,
+      "max": 40000.0,
+      "start": 3600
+    },
+    "paces": {
+      "start": {}
+    },
+    "trays": {
+      "start": [
+        {
+          "id": "medium",
+          "name": "Baking sheet",
+          "width_mm": 350.0,
+          "depth_mm": 250.0,
+          "kind": "light",
+          "count": 2,
+          "rim_mm": 10.0
+        },
+        {
+          "id": "small",
+          "name": "Small sheet",
+          "width_mm": 300.0,
+          "depth_mm": 200.0,
+          "kind": "light",
+          "count": 2,
+          "rim_mm": 10.0
+        }
+      ]
+    }
+  },
+  "Line": {
+    "part": {
+      "start": "dough"
+    },
+    "ingredient_id": {
+      "start": null
+    },
+    "mass_g": {
+      "min": 0.0,
+      "max": 20000.0,
+      "start": null
+    }
+  },
+  "LogForm": {
+    "kind": {
+      "start": "log"
+    },
+    "log_mm": {
+      "min": 15.0,
+      "max": 120.0,
+      "start": 45.0
+    },
+    "slice_mm": {
+      "min": 2.0,
+      "max": 40.0,
+      "start": 8.0
+    },
+    "logs": {
+      "min": 1.0,
+      "max": 12.0,
+      "start": 1
+    }
+  },
+  "LookOn": {
+    "seconds": {
+      "min": 1.0,
+      "max": 120.0,
+      "start": 20.0
+    }
+  },
+  "Making": {
+    "mixing": {
+      "start": "creamed_light"
+    },
+    "fat_state": {
+      "start": "soft"
+    },
+    "chill_h": {
+      "min": 0.0,
+      "max": 96.0,
+      "start": 0.0
+    },
+    "frozen": {
+      "start": false
+    },
+    "thawed": {
+      "start": false
+    }
+  },
+  "MethodStep": {
+    "minutes": {
+      "min": 0.0,
+      "max": 5760.0
+    },
+    "cue": {
+      "start": ""
+    },
+    "attention": {
+      "start": "hands"
+    },
+    "caution": {
+      "start": ""
+    }
+  },
+  "Moved": {
+    "index": {
+      "min": 0.0,
+      "max": 399.0
+    },
+    "x_mm": {
+      "min": -200.0,
+      "max": 1200.0
+    },
+    "y_mm": {
+      "min": -200.0,
+      "max": 1200.0
+    }
+  },
+  "OfferRequest": {
+    "wish": {
+      "start": null
+    },
+    "line_id": {
+      "start": null
+    }
+  },
+  "OvenSetting": {
+    "value": {
+      "start": 180.0
+    },
+    "scale": {
+      "start": "c"
+    },
+    "fan": {
+      "start": false
+    }
+  },
+  "OvenSlower": {
+    "kind": {
+      "start": "oven_slower"
+    },
+    "percent": {
+      "max": 100.0,
+      "above": 0.0
+    }
+  },
+  "OwnCup": {
+    "cup_g": {
+      "max": 600.0,
+      "above": 5.0
+    }
+  },
+  "PanForm": {
+    "kind": {
+      "start": "pan"
+    },
+    "shape": {
+      "start": "square"
+    },
+    "width_mm": {
+      "min": 60.0,
+      "max": 450.0,
+      "start": 200.0
+    },
+    "length_mm": {
+      "min": 60.0,
+      "max": 600.0,
+      "start": 300.0
+    },
+    "pans": {
+      "min": 1.0,
+      "max": 6.0,
+      "start": 1
+    },
+    "wedges": {
+      "min": 2.0,
+      "max": 40.0,
+      "start": 12
+    },
+    "across": {
+      "min": 1.0,
+      "max": 30.0,
+      "start": 2
+    },
+    "along": {
+      "min": 1.0,
+      "max": 30.0,
+      "start": 8
+    },
+    "edge_mm": {
+      "min": 0.0,
+      "max": 30.0,
+      "start": 0.0
+    }
+  },
+  "Pinned": {
+    "kind": {
+      "start": "pinned"
+    },
+    "index": {
+      "min": 0.0
+    },
+    "at": {
+      "start": null
+    }
+  },
+  "Pour": {
+    "g": {
+      "min": -5000.0,
+      "max": 5000.0
+    }
+  },
+  "PrintRequest": {
+    "form_of": {
+      "start": "pdf"
+    },
+    "paper": {
+      "start": "a4"
+    }
+  },
+  "RopeForm": {
+    "kind": {
+      "start": "rope"
+    },
+    "figure": {
+      "start": "ring"
+    },
+    "rope_mm": {
+      "min": 5.0,
+      "max": 40.0,
+      "start": 12.0
+    },
+    "length_mm": {
+      "min": 40.0,
+      "max": 800.0,
+      "start": 160.0
+    }
+  },
+  "RuskForm": {
+    "kind": {
+      "start": "rusk"
+    },
+    "logs": {
+      "min": 1.0,
+      "max": 8.0,
+      "start": 2
+    },
+    "log_mm": {
+      "min": 25.0,
+      "max": 150.0,
+      "start": 60.0
+    },
+    "length_mm": {
+      "min": 80.0,
+      "max": 500.0,
+      "start": 260.0
+    },
+    "slice_mm": {
+      "min": 5.0,
+      "max": 40.0,
+      "start": 15.0
+    },
+    "angle_deg": {
+      "min": 0.0,
+      "max": 60.0,
+      "start": 30.0
+    },
+    "cooling": {
+      "start": "warm"
+    },
+    "second_c": {
+      "min": 90.0,
+      "max": 200.0,
+      "start": 150.0
+    }
+  },
+  "ScaleRequest": {
+    "value": {
+      "max": 100000.0,
+      "above": 0.0,
+      "start": 1.0
+    },
+    "line_id": {
+      "start": null
+    },
+    "rounded": {
+      "start": false
+    }
+  },
+  "ScoopForm": {
+    "kind": {
+      "start": "scoop"
+    },
+    "portion_g": {
+      "min": 0.5,
+      "max": 5000.0,
+      "start": 30.0
+    },
+    "scoop_no": {
+      "min": 4.0,
+      "max": 120.0,
+      "start": null
+    }
+  },
+  "SheetForm": {
+    "kind": {
+      "start": "sheet"
+    },
+    "thickness_mm": {
+      "min": 1.0,
+      "max": 15.0,
+      "start": 3.0
+    },
+    "piece_width_mm": {
+      "min": 15.0,
+      "max": 300.0,
+      "start": 50.0
+    },
+    "piece_length_mm": {
+      "min": 15.0,
+      "max": 400.0,
+      "start": 50.0
+    },
+    "rerolls": {
+      "min": 0.0,
+      "max": 3.0,
+      "start": 1
+    }
+  },
+  "SizeWish": {
+    "count": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": null
+    },
+    "diameter_mm": {
+      "min": 15.0,
+      "max": 300.0,
+      "start": null
+    }
+  },
+  "TimeLost": {
+    "kind": {
+      "start": "time_lost"
+    },
+    "minutes": {
+      "max": 1440.0,
+      "above": 0.0
+    }
+  },
+  "Tray": {
+    "width_mm": {
+      "min": 60.0,
+      "max": 900.0
+    },
+    "depth_mm": {
+      "min": 60.0,
+      "max": 900.0
+    },
+    "kind": {
+      "start": "light"
+    },
+    "count": {
+      "min": 1.0,
+      "max": 8.0,
+      "start": 2
+    },
+    "rim_mm": {
+      "min": 0.0,
+      "max": 80.0,
+      "start": 10.0
+    },
+    "outer_width_mm": {
+      "min": 60.0,
+      "max": 1000.0,
+      "start": null
+    },
+    "outer_depth_mm": {
+      "min": 60.0,
+      "max": 1000.0,
+      "start": null
+    }
+  },
+  "TrayBroken": {
+    "kind": {
+      "start": "tray_broken"
+    }
+  },
+  "TrayRules": {
+    "edge_mm": {
+      "min": 0.0,
+      "max": 80.0,
+      "start": 5.0
+    },
+    "corner_mm": {
+      "min": 0.0,
+      "max": 120.0,
+      "start": 0.0
+    },
+    "gap_mm": {
+      "min": 0.0,
+      "max": 80.0,
+      "start": 8.0
+    },
+    "scheme": {
+      "start": "best"
+    },
+    "per_row": {
+      "min": 1.0,
+      "max": 20.0,
+      "start": null
+    },
+    "two_racks": {
+      "start": false
+    },
+    "moved": {
+      "start": []
+    }
+  },
+  "VersionNote": {
+    "note": {
+      "start": ""
+    }
+  }
+} as const;

@@ -1,0 +1,54 @@
+/** Bake days. */
+import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type ApiError, api, need, type SavedPlan, type Schemas } from "./api";
+import { keys } from "./keys";
+
+const at = (id: string) => ({ params: { path: { plan_id: id } } });
+
+export function usePlans() {
+  const query = useInfiniteQuery({
+    queryKey: keys.plans,
+    queryFn: ({ pageParam }) =>
+      need(api.GET("/api/plans", { params: { query: { next: pageParam ?? undefined } } })),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.next,
+    refetchOnWindowFocus: "always",
+  });
+  return {
+    ...query,
+    plans: query.data?.pages.flatMap((page) => page.plans),
+    total: query.data?.pages[0]?.total,
+  };
+}
+
+export function usePlan(id: string) {
+  return useQuery({
+    queryKey: keys.plan(id),
+    queryFn: () => need(api.GET("/api/plans/{plan_id}", at(id))),
+    refetchOnWindowFocus: "always",
+    retry: (count, failure) => (failure as ApiError).status === 0 && count < 2,
+  });
+}
+
+/** Shows a plan that was just answered, here and in the list. */
+export function useShowPlan() {
+  const client = useQueryClient();
+  return (plan: SavedPlan) => {
+    client.setQueryData(keys.plan(plan.id), plan);
+    client.invalidateQueries({ queryKey: keys.plans });
+  };
+}
+
+export const makePlan = (body: Schemas["DayRequest"]) => need(api.POST("/api/plans", { body }));
+
+export const savingsOf = (id: string) => need(api.POST("/api/plans/{plan_id}/savings", at(id)));
+
+export const lookOn = (id: string, seconds: number) =>
+  need(api.POST("/api/plans/{plan_id}/search", { ...at(id), body: { seconds } }));
+
+export const stopLooking = (id: string) => need(api.DELETE("/api/plans/{plan_id}/search", at(id)));
+
+/** Whoever opens the day is about to plan: the solver takes seconds to load. */
+export const warmUp = () => {
+  api.POST("/api/plans/warm-up").catch(() => undefined);
+};

@@ -1,0 +1,49 @@
+/** How each kind of change goes to the server. */
+import { api, need } from "./api";
+import type { Change } from "./outbox";
+
+export function sendChange(change: Change, key: string): Promise<unknown> {
+  const header = { "Idempotency-Key": key };
+  switch (change.kind) {
+    case "save-dough": {
+      const params = { path: { dough_id: change.id }, header };
+      return need(
+        api.PUT("/api/doughs/{dough_id}", { params, body: { revision: change.revision, spec: change.spec } }),
+      );
+    }
+    case "add-dough":
+      return need(api.POST("/api/doughs", { params: { header }, body: change.spec }));
+    case "put-aside":
+    case "put-back": {
+      const params = { path: { dough_id: change.id }, header };
+      const body = { revision: change.revision };
+      return change.kind === "put-aside"
+        ? need(api.POST("/api/doughs/{dough_id}/put-aside", { params, body }))
+        : need(api.POST("/api/doughs/{dough_id}/put-back", { params, body }));
+    }
+    case "keep-version": {
+      const params = { path: { dough_id: change.id }, header };
+      const body = { revision: change.revision, note: change.note };
+      return need(api.POST("/api/doughs/{dough_id}/versions", { params, body }));
+    }
+    case "kitchen":
+      return need(api.PATCH("/api/kitchen", { params: { header }, body: { changes: change.changes } }));
+    case "weigh-in": {
+      const params = { path: { dough_id: change.id }, header };
+      return need(
+        api.PATCH("/api/doughs/{dough_id}/weigh-in", { params, body: { changes: change.changes } }),
+      );
+    }
+    case "change-plan": {
+      const params = { path: { plan_id: change.id }, header };
+      const body = { revision: change.revision, change: change.change, now: change.now };
+      return need(api.POST("/api/plans/{plan_id}/changes", { params, body }));
+    }
+    case "throw-away-plan": {
+      const params = { path: { plan_id: change.id }, header };
+      return need(
+        api.POST("/api/plans/{plan_id}/throw-away", { params, body: { revision: change.revision } }),
+      ).then(() => ({}));
+    }
+  }
+}

@@ -1,0 +1,102 @@
+/** Numbers as a baker reads them: always with a unit, predictions always with a range, in the kitchen's own units. */
+import type { Interval, Kitchen } from "../client/api";
+
+const MM_PER_IN = 25.4;
+const G_PER_OZ = 28.35;
+
+export type UnitsOf = Pick<Kitchen, "units">;
+
+const round = (value: number, digits = 0) => value.toFixed(digits).replace(/^-0$/, "0");
+
+/** A length in mm, or in inches to the nearest eighth below 12 in. */
+export function length(mm: number, { units }: UnitsOf): string {
+  return units === "us" ? `${inches(mm)} in` : `${round(mm)} mm`;
+}
+
+/** A short length: millimetres with a decimal where it matters, inches to a sixteenth. */
+export function thickness(mm: number, { units }: UnitsOf): string {
+  if (units === "us") return `${fraction(mm / MM_PER_IN, 16)} in`;
+  return `${mm < 10 ? round(mm, 1) : round(mm)} mm`;
+}
+
+function inches(mm: number): string {
+  return fraction(mm / MM_PER_IN, 8);
+}
+
+function fraction(value: number, parts: number): string {
+  let top = Math.round(value * parts);
+  let bottom = parts;
+  const whole = Math.floor(top / bottom);
+  top -= whole * bottom;
+  while (top && top % 2 === 0) {
+    top /= 2;
+    bottom /= 2;
+  }
+  if (!top) return `${whole}`;
+  return `${whole ? `${whole} ` : ""}${top}⁄${bottom}`;
+}
+
+export function mass(g: number, { units }: UnitsOf): string {
+  if (units === "us") {
+    const oz = g / G_PER_OZ;
+    const tenths = Math.round(oz * 10); // rounded first: 15.97 oz is a pound
+    if (tenths < 160) return `${round(oz, oz < 1 ? 2 : 1)} oz`;
+    return `${Math.floor(tenths / 160)} lb ${round((tenths % 160) / 10, 1)} oz`;
+  }
+  return g >= 1000 ? `${round(g / 1000, 2)} kg` : `${round(g, g < 10 ? 1 : 0)} g`;
+}
+
+/** Grams for a weighing column: one decimal under 10 g. */
+export function grams(g: number): string {
+  return `${round(g, g < 10 && g > 0 ? 1 : 0)} g`;
+}
+
+export function lengthRange(value: Interval, of: UnitsOf): string {
+  if (value.high - value.low < 0.5) return length(value.value, of);
+  if (of.units === "us") return `${inches(value.low)} to ${inches(value.high)} in`;
+  return `${round(value.low)} to ${round(value.high)} mm`;
+}
+
+export function thicknessRange(value: Interval, of: UnitsOf): string {
+  if (of.units === "us")
+    return `${fraction(value.low / MM_PER_IN, 16)} to ${fraction(value.high / MM_PER_IN, 16)} in`;
+  return `${round(value.low)} to ${round(value.high)} mm`;
+}
+
+export const percent = (value: number, digits = 0) => `${round(value, digits)}%`;
+
+/** Minutes to the nearest half. */
+export function minutes(value: number): string {
+  const halves = Math.round(value * 2) / 2;
+  return Number.isInteger(halves) ? `${halves}` : `${Math.floor(halves)}½`;
+}
+
+export function duration(seconds: number): string {
+  const total = Math.round(seconds / 60);
+  const hours = Math.floor(total / 60);
+  return hours ? `${hours} h ${String(total % 60).padStart(2, "0")} min` : `${total} min`;
+}
+
+export function clock(moment: Date, { units }: UnitsOf): string {
+  return moment.toLocaleTimeString(units === "us" ? "en-US" : "en-GB", {
+    hour: units === "us" ? "numeric" : "2-digit",
+    minute: "2-digit",
+  });
+}
+
+export function day(moment: Date): string {
+  return moment.toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long" });
+}
+
+export const plural = (count: number, one: string, many = `${one}s`) =>
+  `${count} ${count === 1 ? one : many}`;
+
+/** A room's temperature; gas marks have none, so gas kitchens read °C. */
+export function roomTemperature(room_c: number, scale: Kitchen["scale"]): string {
+  return scale === "f" ? `${round((room_c * 9) / 5 + 32)} °F` : `${round(room_c, room_c % 1 ? 1 : 0)} °C`;
+}
+
+/** Loads of a batch: “12 + 12 + 9”. */
+export function loadsText(loads: readonly number[]): string {
+  return loads.length > 8 ? `${loads.length} × up to ${loads[0]}` : loads.join(" + ");
+}
