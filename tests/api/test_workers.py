@@ -7,7 +7,7 @@ import signal
 import subprocess
 import threading
 import time
-from collections.abc import Coroutine, Iterator
+from collections.abc import Callable, Coroutine, Iterator
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
@@ -125,16 +125,26 @@ def alive(pids: list[int]) -> list[int]:
     return [pid for pid in pids if lives(pid)]
 
 
+def until(holds: Callable[[], bool], within_s: float = 60) -> None:
+    """Wait for what must come to be; the machine may be busy with other tests."""
+    ended = time.monotonic() + within_s
+    while not holds():
+        assert time.monotonic() < ended
+        time.sleep(0.05)
+
+
 def test_while_many_plans_are_asked_a_plain_read_is_answered(served: tuple[subprocess.Popen[str], str]) -> None:
     _, url = served
     day = a_day(url)
     ask(url, "/api/plans/warm-up", {})
-    reads: list[float] = []
+    reads = 0
     done = threading.Event()
 
     def read() -> None:
+        nonlocal reads
         while not done.is_set():
-            reads.append(ask(url, "/api/kitchen")[2])
+            ask(url, "/api/kitchen")
+            reads += 1
             time.sleep(0.02)
 
     reader = threading.Thread(target=read)
@@ -148,10 +158,8 @@ def test_while_many_plans_are_asked_a_plain_read_is_answered(served: tuple[subpr
     assert set(statuses) == {201, 503}
     refusal = next(answer for status, answer, _ in answers if status == 503)
     assert "Two plans are waiting" in refusal["detail"]
-    reads.sort()
-    # As a ratio, for the machine is shared with other tests: a reader that waits for plans waits as long as a plan does.
-    slowest_plan_s = max(took_s for status, _, took_s in answers if status == 201)
-    assert reads[len(reads) // 2] < slowest_plan_s / 5
+    # A reader that has to wait for plans is answered about once a plan.
+    assert reads > 2 * statuses.count(201)
 
 
 @pytest.mark.parametrize("signal_", [signal.SIGTERM, signal.SIGKILL])
@@ -165,17 +173,11 @@ def test_the_server_stops_while_it_solves_and_its_children_with_it(
     search.start()
     more = threading.Thread(target=lambda: _quietly(url, "/api/plans", day))
     more.start()
-    time.sleep(4)
+    until(lambda: len(children_of(server.pid)) >= 3)  # what children are forked from, and two at work
     children = children_of(server.pid)
-    assert len(children) >= 3  # what children are forked from, and two at work
-    begun = time.monotonic()
     os.kill(server.pid, signal_)
-    server.wait(timeout=20)
-    assert time.monotonic() - begun < 5  # 3 are allowed; the machine may be busy with other tests
-    ended = time.monotonic()
-    while alive(children) and time.monotonic() - ended < 5:  # the last to go takes a moment on a busy machine
-        time.sleep(0.05)
-    assert alive(children) == []
+    server.wait(timeout=40)  # the search alone would go on for 100
+    until(lambda: alive(children) == [])
     search.join()
     more.join()
 
@@ -186,16 +188,19 @@ def _quietly(url: str, path: str, body: object) -> None:
 
 
 def test_two_searches_at_once_are_one_too_many(served: tuple[subprocess.Popen[str], str]) -> None:
-    _, url = served
+    server, url = served
     plan = ask(url, "/api/plans", a_day(url, 3))[1]
+    ended = children_of(server.pid)
     search = f"/api/plans/{plan['id']}/search"
     with ThreadPoolExecutor(1) as pool:
         first = pool.submit(ask, url, search, {"seconds": 100})
-        time.sleep(1)
+        until(lambda: len(children_of(server.pid)) > len(ended))
         status, answer, _ = ask(url, search, {"seconds": 1})
         assert status == 503
         assert "Stop that first" in answer["detail"]
         ask(url, "/api/plans/another/search", method="DELETE")  # not this plan's
         assert not first.done()
-        ask(url, search, method="DELETE")
+        other = ask(url, "/api/plans", a_day(url))[1]["id"]
+        assert ask(url, f"/api/plans/{other}/search", {"seconds": 1})[0] == 503
+        ask(url, search, method="DELETE")  # still the one that is looked on at
         assert first.result(timeout=30)[:2] == (200, plan)

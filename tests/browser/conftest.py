@@ -14,7 +14,7 @@ from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from tests.browser.launcher import Launcher
 
-expect.set_options(timeout=15_000)  # two servers and two browsers share two cores
+expect.set_options(timeout=40_000)  # two servers and two browsers share two cores
 
 CHROMIUM = "/usr/bin/chromium"
 ARGUMENTS = [
@@ -46,7 +46,8 @@ class Server:
 
     def kill(self) -> None:
         """As a power cut would."""
-        os.kill(self._pid, signal.SIGKILL)
+        with contextlib.suppress(ProcessLookupError):  # a test may have ended between a kill and a start
+            os.kill(self._pid, signal.SIGKILL)
         with contextlib.suppress(ProcessLookupError):
             while True:
                 os.kill(self._pid, 0)
@@ -96,7 +97,7 @@ def server(launcher: Launcher, tmp_path: Path) -> Iterator[Server]:
 def page(browser: Browser) -> Iterator[Page]:
     context = browser.new_context(viewport={"width": 1280, "height": 800}, timezone_id="Europe/Dublin", locale="en-GB")
     page = context.new_page()
-    page.set_default_timeout(15_000)
+    page.set_default_timeout(40_000)
     failures: list[str] = []
     page.on("pageerror", lambda error: failures.append(str(error)))
     yield page

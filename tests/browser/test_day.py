@@ -85,7 +85,7 @@ def test_a_pinned_step_stays_and_the_rest_follows(page: Page, shared: Server) ->
     earlier = f"{hours - 1:02d}:{minutes:02d}"
     field.fill(earlier)
     board.get_by_role("button", name="Pin it there").click()
-    expect(page.get_by_text(re.compile(r"\d+ steps? moved by the last change"))).to_be_visible(timeout=30_000)
+    expect(page.get_by_text(re.compile(r"\d+ steps? moved by the last change"))).to_be_visible(timeout=60_000)
     weigh = page.get_by_role("list", name="By the clock").get_by_role("listitem").filter(has_text="Weigh Iced Rounds")
     expect(weigh).to_contain_text(earlier)
     # Drag it back by hand: another pin, further right.
@@ -95,10 +95,10 @@ def test_a_pinned_step_stays_and_the_rest_follows(page: Page, shared: Server) ->
     page.mouse.down()
     page.mouse.move(box["x"] + box["width"] / 2 + 60, box["y"] + box["height"] / 2, steps=4)
     page.mouse.up()
-    expect(weigh).not_to_contain_text(earlier, timeout=30_000)
+    expect(weigh).not_to_contain_text(earlier, timeout=60_000)
     weighing.click()
     board.get_by_role("button", name="Unpin").click()
-    expect(board.get_by_role("button", name="Unpin")).to_have_count(0, timeout=30_000)
+    expect(board.get_by_role("button", name="Unpin")).to_have_count(0, timeout=60_000)
 
 
 def test_a_broken_tray_and_time_lost(page: Page, shared: Server) -> None:
@@ -112,13 +112,13 @@ def test_a_broken_tray_and_time_lost(page: Page, shared: Server) -> None:
     sheet = page.get_by_role("dialog", name="Change of mind")
     sheet.get_by_label("What happened").select_option(label="a tray is out of use")
     sheet.get_by_role("button", name="Plan the rest again").click()
-    expect(sheet).to_be_hidden(timeout=30_000)
+    expect(sheet).to_be_hidden(timeout=60_000)
     expect(page.get_by_role("list", name="By the clock")).not_to_have_text(before)
     page.get_by_role("button", name="Change of mind").click()
     sheet.get_by_label("What happened").select_option(label="a dough is dropped")
     sheet.get_by_label("Which dough").select_option(label="Night Drops")
     sheet.get_by_role("button", name="Plan the rest again").click()
-    expect(sheet).to_be_hidden(timeout=30_000)
+    expect(sheet).to_be_hidden(timeout=60_000)
     expect(page.get_by_role("list", name="By the clock").get_by_text(re.compile("Mix Night Drops"))).to_have_count(0)
 
 

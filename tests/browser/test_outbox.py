@@ -13,6 +13,7 @@ from tests.browser.test_jobs import on_the_bench, saved
 
 pytestmark = pytest.mark.browser
 
+WAITS = re.compile(r"changes? waits? for the kitchen computer")
 CHANGES = re.compile(r"/api/(doughs|kitchen|plans)")
 
 
@@ -49,7 +50,7 @@ def dough_id(page: Page) -> str:
 
 def other_device(browser: Browser, page: Page) -> Page:
     other = browser.new_context(viewport={"width": 820, "height": 1180}).new_page()
-    other.set_default_timeout(15_000)
+    other.set_default_timeout(40_000)
     other.goto(page.url)
     return other
 
@@ -61,7 +62,7 @@ def test_a_kitchen_change_outlives_a_killed_server_and_a_reload(page: Page, serv
     server.kill()
     room.fill("26")
     page.get_by_role("textbox", name="Rack positions").fill("3")
-    expect(page.get_by_text("1 change waits for the kitchen computer.")).to_be_visible()
+    expect(page.get_by_text(WAITS)).to_be_visible()  # one change or two, as the first has been tried or not
     expect(page.get_by_text("Kept here, not yet on the server")).to_be_visible()
     server.start()
     expect(page.get_by_text("✓ Saved")).to_be_visible()
@@ -145,7 +146,7 @@ def test_a_dough_taken_off_elsewhere_while_it_was_changed_here(page: Page, serve
 
 def until(page: Page, true: Callable[[], bool]) -> None:
     """What is shown at once may still be on its way: wait for the server to have it."""
-    for _ in range(200):
+    for _ in range(800):
         if true():
             return
         page.wait_for_timeout(50)

@@ -163,10 +163,11 @@ async def plan_savings(plan_id: str, store: TheStore, workers: TheWorkers) -> tu
 async def look_on(plan_id: str, request: LookOn, store: TheStore, workers: TheWorkers) -> SavedPlan:
     """Look for a shorter plan for so many seconds; the plan as it is where none is found, or the search is stopped."""
     _, saved = await run_in_threadpool(_stands, store, plan_id, None)
+    before, workers.looked_at = workers.looked_at, plan_id
     try:
-        workers.looked_at = plan_id
         plan = await workers.looking_on.run(better_plan, saved.plan, request.seconds)
     except BusyError as error:
+        workers.looked_at = before
         raise busy("Another plan is being looked on at. Stop that first, or wait until it is done.") from error
     except StoppedError:
         return saved

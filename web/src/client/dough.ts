@@ -5,8 +5,9 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useOutbox } from "./answers";
 import type { ApiError, DoughSpec, SavedDough } from "./api";
 import { doughNow } from "./doughs";
+import { thingOf } from "./entries";
 import { keys } from "./keys";
-import { outbox, thingOf } from "./outbox";
+import { outbox } from "./outbox";
 
 export type SaveState = "saved" | "saving" | "away" | "stale" | "gone" | "refused";
 

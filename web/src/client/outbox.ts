@@ -6,41 +6,19 @@
  * answered. Each is sent under a key of its own, so that one whose answer was lost is not made twice.
  */
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { ApiError, DoughSpec, SavedDough, Schemas } from "./api";
-import { type FieldChange, joined } from "./merging";
+import type { ApiError, SavedDough } from "./api";
+import {
+  after,
+  type Change,
+  type Entry,
+  entryOf,
+  newKey,
+  nextOf,
+  placed,
+  thingOf,
+  withoutDone,
+} from "./entries";
 import { sendChange } from "./send";
-
-export type Change =
-  | { kind: "save-dough"; id: string; revision: number; spec: DoughSpec }
-  | { kind: "add-dough"; id: string; spec: DoughSpec }
-  | { kind: "put-aside" | "put-back"; id: string; revision: number; name: string }
-  | { kind: "keep-version"; id: string; revision: number; note: string }
-  | { kind: "kitchen"; changes: FieldChange[] }
-  | { kind: "weigh-in"; id: string; changes: FieldChange[] }
-  | {
-      kind: "change-plan";
-      id: string;
-      revision: number;
-      change: Schemas["ChangeRequest"]["change"];
-      now: string;
-    }
-  | { kind: "throw-away-plan"; id: string; revision: number };
-
-/** `waiting`: to be sent. `stale`: another device saved first; `gone`: it took the thing away; `conflict`: both changed the same
- * fields; `refused`: it cannot be as it is. All but the first wait for the baker. */
-export type EntryState = "waiting" | "stale" | "gone" | "conflict" | "refused";
-
-export interface Entry {
-  seq: number;
-  key: string;
-  at: number;
-  change: Change;
-  state: EntryState;
-  tried: boolean;
-  notBefore: number;
-  message?: string;
-  current?: SavedDough;
-}
 
 interface Kept extends DBSchema {
   outbox: { key: number; value: Entry };
@@ -61,24 +39,6 @@ export interface OutboxView {
 const RETRY_MS = 2000;
 const TOGETHER_MS = 250;
 const RETRIED = [0, 502, 503, 504, 507];
-
-/** What a change is about: order is kept within a thing. */
-export function thingOf(change: Change): string {
-  switch (change.kind) {
-    case "kitchen":
-      return "kitchen";
-    case "weigh-in":
-      return `weigh-in:${change.id}`;
-    case "change-plan":
-    case "throw-away-plan":
-      return `plan:${change.id}`;
-    default:
-      return `dough:${change.id}`;
-  }
-}
-
-/** Conflicts of fields do not hold up later changes of other fields. */
-const holdsUp = (entry: Entry) => entry.state !== "waiting" && entry.state !== "conflict";
 
 type Waiter = { resolve: (answer: unknown) => void; reject: (error: ApiError) => void };
 type Listener = (entry: Entry, answer: unknown) => void;
@@ -136,17 +96,9 @@ class Outbox {
 
   /** Keep a change and send it as soon as can be. Keystrokes in quick succession become one. */
   put(change: Change): void {
-    const { entries } = this.view;
-    const thing = thingOf(change);
-    const last = entries
-      .filter((entry) => thingOf(entry.change) === thing && entry.state !== "conflict")
-      .at(-1);
-    const one = last && !last.tried && last.state === "waiting" ? together(last.change, change) : undefined;
     const notBefore =
       change.kind === "save-dough" || change.kind === "kitchen" ? Date.now() + TOGETHER_MS : 0;
-    // A new key: if another window is sending the old one just now, this is a change of its own (see `done`).
-    if (one && last) this.keep({ ...last, key: newKey(), change: one, notBefore });
-    else this.keep(entryOf(change, after(entries), notBefore));
+    this.keep(placed(this.view.entries, change, notBefore));
     this.pump();
   }
 
@@ -248,16 +200,6 @@ class Outbox {
     for (const look of this.looking) look();
   }
 
-  private next(): Entry | undefined {
-    const held = new Set<string>();
-    for (const entry of this.view.entries) {
-      const thing = thingOf(entry.change);
-      if (entry.state === "waiting" && !held.has(thing)) return entry;
-      if (holdsUp(entry)) held.add(thing);
-    }
-    return undefined;
-  }
-
   private wait(ms: number) {
     clearTimeout(this.timer);
     this.timer = setTimeout(() => this.pump(), ms);
@@ -283,7 +225,7 @@ class Outbox {
   }
 
   private async sendAll() {
-    for (let entry = this.next(); entry; entry = this.next()) {
+    for (let entry = nextOf(this.view.entries); entry; entry = nextOf(this.view.entries)) {
       const early = entry.notBefore - Date.now();
       if (early > 0) return this.wait(early);
       // From here on it may be on its way: what is changed after this is a change of its own.
@@ -311,26 +253,15 @@ class Outbox {
   }
 
   private done(entry: Entry, answer: unknown) {
-    const thing = thingOf(entry.change);
-    const { revision, conflicts } = answer as { revision?: number; conflicts?: Schemas["FieldConflict"][] };
-    const rest = this.view.entries.filter((other) => other.seq !== entry.seq);
-    const chained = rest.map((other) =>
-      revision !== undefined &&
-      thingOf(other.change) === thing &&
-      "revision" in other.change &&
-      entry.change.kind !== "keep-version"
-        ? { ...other, change: { ...other.change, revision } as Change }
-        : other,
-    );
-    const met = conflicts?.length ? [conflictOf(entry, conflicts)] : [];
-    this.show({ entries: [...chained, ...met].sort((a, b) => a.seq - b.seq) });
+    const left = withoutDone(this.view.entries, entry, answer);
+    this.show({ entries: left });
     this.write(async (db) => {
       const tx = db.transaction("outbox", "readwrite");
       const stored = await tx.store.get(entry.seq);
       if (stored && stored.key !== entry.key)
         this.missed = true; // another window has put a later change in its place
       else await tx.store.delete(entry.seq);
-      for (const other of [...chained, ...met]) await tx.store.put(other);
+      for (const other of left) await tx.store.put(other);
       await tx.done;
     });
     for (const listener of this.listeners) listener(entry, answer);
@@ -349,35 +280,6 @@ class Outbox {
     const state = error.status === 409 ? "stale" : error.status === 410 ? "gone" : "refused";
     this.keep({ ...entry, state, message: error.message, current: error.current as SavedDough | undefined });
   }
-}
-
-function entryOf(change: Change, seq: number, notBefore: number): Entry {
-  return { seq, key: newKey(), at: Date.now(), change, state: "waiting", tried: false, notBefore };
-}
-
-/** Fields that met another device's: what stands there now, and what was wanted here. */
-function conflictOf(entry: Entry, conflicts: Schemas["FieldConflict"][]): Entry {
-  const changes = conflicts.map(({ path, mine, theirs }) => ({ path, was: theirs, now: mine }));
-  const change = { ...entry.change, changes } as Change;
-  return { ...entry, key: newKey(), change, state: "conflict" };
-}
-
-const after = (entries: readonly Entry[]) => Math.floor(entries.at(-1)?.seq ?? 0) + 1;
-
-/** crypto.randomUUID is for secure pages alone. */
-function newKey(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
-}
-
-/** Two changes of one thing as one, where the first has not been sent yet. */
-function together(first: Change, then: Change): Change | undefined {
-  if (first.kind === "save-dough" && then.kind === "save-dough") return { ...first, spec: then.spec };
-  if (first.kind === "kitchen" && then.kind === "kitchen")
-    return { ...first, changes: joined(first.changes, then.changes) };
-  if (first.kind === "weigh-in" && then.kind === "weigh-in")
-    return { ...first, changes: joined(first.changes, then.changes) };
-  return undefined;
 }
 
 export const outbox = new Outbox();

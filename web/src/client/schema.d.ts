@@ -1991,7 +1991,7 @@ export interface components {
          * @description Where it happens: the lanes of the board.
          * @enum {string}
          */
-        Lane: "hands" | "mixer" | "counter" | "fridge" | "oven" | "cooling";
+        Lane: "hands" | "counter" | "fridge" | "oven" | "cooling";
         /**
          * Leavening
          * @description Gas the dough can make in ml CO2 per 100 g flour, and how much of its soda finds acid.

@@ -1,6 +1,6 @@
 /** How each kind of change goes to the server. */
 import { api, need } from "./api";
-import type { Change } from "./outbox";
+import type { Change } from "./entries";
 
 export function sendChange(change: Change, key: string): Promise<unknown> {
   const header = { "Idempotency-Key": key };

@@ -6,90 +6,16 @@
 import { useRef, useState } from "react";
 import type { Schemas, Step } from "../client/api";
 import { colour } from "../theme/tokens";
+import { HEATS, options } from "../words/labels";
+import { HEAD, LEAST_LANE, laneKey, layOut, pinOf, tickSeconds } from "./lanes";
 
 type Plan = Schemas["Plan"];
-type Heat = Step["heat"];
 
-const ROW = 21;
-const LEAST_LANE = 40;
-const HEAD = 30;
 const LEFT = 118;
 const WIDTH = 1090;
 const DRAG_AT_LEAST_S = 60;
-const HEATS: readonly (readonly [Heat, string])[] = [
-  ["chilled", "chilled"],
-  ["cool_room", "cool room"],
-  ["soft", "soft"],
-  ["hot", "hot"],
-  ["cooling", "cooling"],
-  ["cold", "cold"],
-];
-const LANES: readonly (readonly [Step["place"], string])[] = [
-  ["hands", "Hands"],
-  ["counter", "Counter"],
-  ["fridge", "Fridge"],
-  ["oven", "Oven"],
-  ["cooling", "Cooling rack"],
-];
-
-type Points = Partial<Record<Step["kind"], Schemas["PinPoint"]>>;
-const OF_DOUGH: Points = { weigh: "weigh", mix: "mix" };
-const OF_LOAD: Points = { form: "shape", load: "load", transfer: "transfer" };
-
-/** Steps whose beginning a baker may fix, and what the server calls that beginning. */
-export function pinOf(step: Step): Pick<Schemas["Pin"], "what" | "index"> | undefined {
-  const dough = OF_DOUGH[step.kind];
-  if (dough && step.dough != null) return { what: dough, index: step.dough };
-  const load = OF_LOAD[step.kind];
-  return load && step.load != null ? { what: load, index: step.load } : undefined;
-}
-
 /** Steps that show on the board; a bare tray's cool-down stays in the thread's tail, not as a block of its own. */
 const shown = (step: Step) => step.kind !== "tray_cool" && step.end_s > step.start_s;
-
-const laneKey = (step: Step) =>
-  step.place === "oven" ? `oven${step.oven ?? 1}.${step.rack ?? 1}` : step.place;
-
-interface Lane {
-  key: string;
-  name: string;
-  y: number;
-  height: number;
-  rows: number;
-}
-
-/** Which row of its lane each block takes, and the lanes stacked as high as they need. */
-function layOut(steps: Step[]): { lanes: Lane[]; rows: Map<Step, number>; height: number } {
-  const rows = new Map<Step, number>();
-  const lanes: Lane[] = [];
-  let y = HEAD;
-  const byLane = Map.groupBy(steps, laneKey);
-  const ovens = [...byLane.keys()].filter((key) => key.startsWith("oven")).sort();
-  for (const [place, name] of LANES) {
-    const keys = place === "oven" ? ovens : byLane.has(place) ? [place] : [];
-    for (const key of keys) {
-      const until: number[] = [];
-      for (const step of [...(byLane.get(key) ?? [])].sort((a, b) => a.start_s - b.start_s)) {
-        let row = until.findIndex((end) => end <= step.start_s);
-        if (row < 0) row = until.push(0) - 1;
-        until[row] = step.end_s;
-        rows.set(step, row);
-      }
-      const [oven, rack] = key.slice(4).split(".");
-      const many = ovens.some((other) => !other.startsWith("oven1."));
-      const named =
-        place !== "oven" || ovens.length === 1
-          ? name
-          : many
-            ? `Oven ${oven}, rack ${rack}`
-            : `Oven, rack ${rack}`;
-      const height = Math.max(LEAST_LANE, until.length * ROW + 8);
-      lanes.push({ key, name: named, y, height, rows: until.length });
-      y += height;
-    }
-  }
-  return { lanes, rows, height: y + 8 };
-}
 
 interface Props {
   plan: Plan;
@@ -213,15 +139,17 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
         </svg>
       </section>
       <ul className="mt-2 flex flex-wrap gap-3 text-note" aria-label="What the colours mean">
-        {HEATS.filter(([heat]) => steps.some((step) => step.heat === heat)).map(([heat, word]) => (
-          <li key={heat} className="flex items-center gap-1.5">
-            <span
-              className="size-4 rounded-sm border-[1.5px]"
-              style={{ background: `var(--color-${heat})`, borderColor: `var(--color-${heat}-edge)` }}
-            />
-            {word}
-          </li>
-        ))}
+        {options(HEATS)
+          .filter(([heat]) => steps.some((step) => step.heat === heat))
+          .map(([heat, word]) => (
+            <li key={heat} className="flex items-center gap-1.5">
+              <span
+                className="size-4 rounded-sm border-[1.5px]"
+                style={{ background: `var(--color-${heat})`, borderColor: `var(--color-${heat}-edge)` }}
+              />
+              {word}
+            </li>
+          ))}
       </ul>
     </div>
   );
@@ -332,9 +260,4 @@ function Threads(props: {
       })}
     </g>
   );
-}
-
-function tickSeconds(visible: number): number {
-  const steps = [300, 600, 900, 1800, 3600, 7200, 14400, 28800];
-  return steps.find((step) => visible / step <= 11) ?? 43200;
 }

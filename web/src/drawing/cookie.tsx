@@ -61,13 +61,6 @@ export function Strand({
   );
 }
 
-/** The dome of a cookie seen from the side: width and greatest height in mm, standing on y = 0. */
-export function dome(width: number, height: number, flat = 0.5): string {
-  const half = width / 2;
-  const shoulder = half * flat;
-  return `M ${-half} 0 C ${-half} ${-height * 0.75} ${-shoulder} ${-height} 0 ${-height} S ${half} ${-height * 0.75} ${half} 0 Z`;
-}
-
 /** A ruler of `span` mm with a tick every 10, in the drawing's own millimetres. */
 export function Ruler({ span, us, size = 8 }: { span: number; us?: boolean; size?: number }) {
   const step = us ? 25.4 / 4 : 10;

@@ -3,6 +3,7 @@
 import type { Schemas } from "../client/api";
 import { colour } from "../theme/tokens";
 import { length, type UnitsOf } from "../words/numbers";
+import { niceStep } from "./geometry";
 
 type WhatIf = Schemas["WhatIf"];
 
@@ -70,9 +71,4 @@ export function Curve({ found, kitchen }: { found: WhatIf; kitchen: UnitsOf }) {
       )}
     </svg>
   );
-}
-
-function niceStep(raw: number): number {
-  const power = 10 ** Math.floor(Math.log10(Math.max(raw, 0.1)));
-  return [1, 2, 5, 10].map((n) => n * power).find((n) => n >= raw) ?? 10 * power;
 }

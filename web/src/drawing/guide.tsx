@@ -3,7 +3,7 @@
 import type { Schemas } from "../client/api";
 import { colour } from "../theme/tokens";
 import { Drawing, Ruler } from "./cookie";
-import { pointsOf } from "./outline";
+import { pointsOf } from "./geometry";
 
 type Guide = Schemas["Guide"];
 type Mark = Guide["marks"][number];

@@ -2,8 +2,9 @@
 
 import type { DoughSpec, Schemas } from "../client/api";
 import { colour } from "../theme/tokens";
-import { Drawing, dome, Ruler } from "./cookie";
-import { Bound, boxOf, Piece } from "./outline";
+import { Drawing, Ruler } from "./cookie";
+import { boxOf, dome } from "./geometry";
+import { Bound, Piece } from "./outline";
 import { LogDrawing, PanDrawing } from "./whole";
 
 type Outcome = Schemas["Outcome"];

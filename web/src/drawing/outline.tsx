@@ -1,17 +1,7 @@
 /** Pieces from above: rounds, ropes, or any outline; raw is an outline, baked is filled with a little crumb. */
 import { colour } from "../theme/tokens";
 import { BakedRound, Strand } from "./cookie";
-
-export type Ring = readonly (readonly number[])[];
-
-export const pointsOf = (ring: Ring) => ring.map((point) => `${point[0]},${point[1]}`).join(" ");
-
-/** Width and depth of the box around a ring. */
-export function boxOf(ring: Ring): [number, number] {
-  const xs = ring.map((point) => point[0] ?? 0);
-  const ys = ring.map((point) => point[1] ?? 0);
-  return [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
-}
+import { pointsOf, type Ring } from "./geometry";
 
 export interface PieceShape {
   diameter: number;

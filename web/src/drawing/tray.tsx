@@ -4,7 +4,8 @@ import { useRef, useState } from "react";
 import type { Schemas } from "../client/api";
 import { colour } from "../theme/tokens";
 import { Drawing, Ruler } from "./cookie";
-import { Bound, Piece, type PieceShape, type Ring } from "./outline";
+import { boxRing, type Ring } from "./geometry";
+import { Bound, Piece, type PieceShape } from "./outline";
 
 type TrayPlan = Schemas["TrayPlan"];
 const KEY_STEP_MM = 5;
@@ -117,13 +118,4 @@ export function widestOf(plan: TrayPlan, outline?: Ring): PieceShape {
   const { width_mm: w, depth_mm: d, round } = plan.widest;
   if (round) return { diameter: w };
   return { diameter: w, ring: outline?.length ? outline : boxRing(w, d) };
-}
-
-export function boxRing(w: number, d: number): Ring {
-  return [
-    [-w / 2, -d / 2],
-    [w / 2, -d / 2],
-    [w / 2, d / 2],
-    [-w / 2, d / 2],
-  ];
 }

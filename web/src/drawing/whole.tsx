@@ -2,7 +2,8 @@
 
 import type { DoughSpec, Schemas } from "../client/api";
 import { colour } from "../theme/tokens";
-import { Drawing, dome, Ruler } from "./cookie";
+import { Drawing, Ruler } from "./cookie";
+import { dome } from "./geometry";
 
 type Outcome = Schemas["Outcome"];
 type Of<K extends DoughSpec["form"]["kind"]> = Extract<DoughSpec["form"], { kind: K }>;

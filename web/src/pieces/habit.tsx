@@ -1,4 +1,5 @@
 import type { Kitchen } from "../client/api";
+import { FILLS, options, REGIONS } from "../words/labels";
 import { Segments, Select } from "./controls";
 
 /** How this baker measures; it changes the grams of every cup and spoon at once. */
@@ -16,20 +17,13 @@ export function HabitFields({
         label="Flour goes into the cup"
         value={habit.cup_fill}
         onValue={(cup_fill) => onKitchen({ ...kitchen, habit: { ...habit, cup_fill } })}
-        options={[
-          ["spooned", "Spooned"],
-          ["scooped", "Scooped"],
-        ]}
+        options={options(FILLS)}
       />
       <Select
         label="Cups, spoons and eggs"
         value={habit.region}
         onValue={(region) => onKitchen({ ...kitchen, habit: { ...habit, region } })}
-        options={[
-          ["us", "US (cup 237 ml)"],
-          ["uk", "UK (spoon 15 ml)"],
-          ["au", "Australia (spoon 20 ml)"],
-        ]}
+        options={options(REGIONS)}
       />
     </div>
   );

@@ -2,9 +2,10 @@
 import { useState } from "react";
 import { useOutbox } from "../client/answers";
 import type { Kitchen } from "../client/api";
+import type { Change, Entry } from "../client/entries";
 import { useKitchen } from "../client/kitchen";
 import type { FieldChange } from "../client/merging";
-import { type Change, type Entry, outbox } from "../client/outbox";
+import { outbox } from "../client/outbox";
 import { grams, length, plural, roomTemperature } from "../words/numbers";
 import { Button } from "./controls";
 import { Sheet } from "./dialog";

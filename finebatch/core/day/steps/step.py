@@ -39,7 +39,6 @@ class Lane(StrEnum):
     """Where it happens: the lanes of the board."""
 
     HANDS = "hands"
-    MIXER = "mixer"
     COUNTER = "counter"
     FRIDGE = "fridge"
     OVEN = "oven"

@@ -7,6 +7,7 @@ import { within } from "../../client/within";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
 import { colour } from "../../theme/tokens";
+import { FAT, MIXING, options } from "../../words/labels";
 import { mass, percent, plural } from "../../words/numbers";
 import { BalanceView } from "./BalanceView";
 import { MethodView } from "./MethodView";
@@ -14,21 +15,6 @@ import { at } from "./remedy";
 
 type Making = DoughSpec["making"];
 type Step = Schemas["MethodStep"];
-
-const MIXING: readonly (readonly [Making["mixing"], string])[] = [
-  ["creamed_light", "Creamed"],
-  ["creamed_heavy", "Creamed fluffy"],
-  ["one_stage", "One bowl"],
-  ["rub_in", "Rubbed in"],
-  ["melted", "Melted"],
-  ["foam", "Egg foam"],
-];
-const FAT: readonly (readonly [Making["fat_state"], string])[] = [
-  ["soft", "Soft"],
-  ["cold", "Cold"],
-  ["melted", "Melted"],
-  ["oil", "Oil"],
-];
 
 export function DoughPanel(props: {
   spec: DoughSpec;
@@ -149,14 +135,14 @@ function MakingFields({
         <Select
           label="Mixing"
           value={making.mixing}
-          options={MIXING}
+          options={options(MIXING)}
           error={at(problems, "making.mixing")}
           onValue={(mixing) => put({ mixing })}
         />
         <Select
           label="Fat goes in"
           value={making.fat_state}
-          options={FAT}
+          options={options(FAT)}
           error={at(problems, "making.fat_state")}
           onValue={(fat_state) => put({ fat_state })}
         />

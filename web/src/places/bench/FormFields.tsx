@@ -6,7 +6,8 @@ import { useCatalogue, useCutters } from "../../client/catalogue";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { LengthField, MassField, OvenField } from "../../pieces/measures";
 import { colour } from "../../theme/tokens";
-import { type Amount, bounds, type Choice, FIELDS, type Form, first, KINDS, type Of } from "./forms";
+import { FORMS, options } from "../../words/labels";
+import { type Amount, bounds, type Choice, FIELDS, type Form, first, type Of } from "./forms";
 import { OwnCutter } from "./OwnCutter";
 import { at } from "./remedy";
 
@@ -22,7 +23,7 @@ export function FormKind({ form, onForm }: Pick<Props, "form" | "onForm">) {
     <Select
       label="Form"
       value={form.kind}
-      options={KINDS}
+      options={options(FORMS)}
       onValue={(kind) => kind !== form.kind && onForm(first(kind))}
     />
   );

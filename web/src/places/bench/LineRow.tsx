@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import type { Line, WeighedLine } from "../../client/api";
 import { useCatalogue } from "../../client/catalogue";
 import { Button } from "../../pieces/controls";
+import { options, PARTS } from "../../words/labels";
 import { grams, percent } from "../../words/numbers";
 
 export interface LineRowProps {
@@ -21,15 +22,6 @@ export interface LineRowProps {
   onMove: (by: -1 | 1) => void;
   onLift: () => void;
 }
-
-const PARTS: readonly (readonly [Line["part"], string])[] = [
-  ["dough", "in the dough"],
-  ["filling", "filling"],
-  ["topping", "topping"],
-  ["coating", "coating"],
-  ["wash", "brushed on"],
-  ["glaze", "glaze"],
-];
 
 export function LineRow(props: LineRowProps) {
   const { line, seen, onChange } = props;
@@ -210,7 +202,7 @@ function Place({ line, seen, ownCup, onOwnCup, onChange, onMove }: LineRowProps)
         value={line.part}
         onChange={(event) => onChange({ part: event.target.value as Line["part"] })}
       >
-        {PARTS.map(([part, label]) => (
+        {options(PARTS).map(([part, label]) => (
           <option key={part} value={part}>
             {label}
           </option>

@@ -8,6 +8,7 @@ import { OutcomeDrawing } from "../../drawing/outcome";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
 import { onDial, ovenHeat } from "../../words/heat";
+import { AIMS, options } from "../../words/labels";
 import { length, lengthRange, loadsText, mass, minutes, plural, thicknessRange } from "../../words/numbers";
 import { FormFields, FormKind } from "./FormFields";
 import { at } from "./remedy";
@@ -116,12 +117,6 @@ export function OutcomePanel(props: {
     </Panel>
   );
 }
-
-const FINISHES: readonly (readonly [DoughSpec["finish"], string])[] = [
-  ["soft", "pull soft"],
-  ["usual", "as usual"],
-  ["crisp", "bake crisp"],
-];
 
 function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcome; kitchen: Kitchen }) {
   const { baked, window, pieces, second } = outcome;
@@ -258,7 +253,7 @@ function OvenFields({
         <Select
           label="Take them out"
           value={spec.finish}
-          options={FINISHES}
+          options={options(AIMS)}
           onValue={(finish) => onSpec({ finish })}
         />
       </div>

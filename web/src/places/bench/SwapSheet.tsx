@@ -7,17 +7,10 @@ import { ComparisonTable } from "../../pieces/comparison";
 import { Button, Select } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { Note } from "../../pieces/notes";
+import { options, WISHES } from "../../words/labels";
 
 type Wish = Schemas["Wish"];
 type Swap = Schemas["Swap"];
-
-const WISHES: readonly (readonly [Wish, string])[] = [
-  ["egg_free", "without eggs"],
-  ["nut_free", "without nuts"],
-  ["dairy_free", "without dairy"],
-  ["gluten_free", "without gluten"],
-  ["vegan", "vegan"],
-];
 
 export function SwapSheet(props: {
   open: boolean;
@@ -33,7 +26,7 @@ export function SwapSheet(props: {
   const [chosen, setChosen] = useState<{ lineId: string; swap: Swap }>();
   const [swapped, setSwapped] = useState<Schemas["Swapped"]>();
   const [failed, setFailed] = useState<string>();
-  const asksWish = WISHES.some(([id]) => id === ask);
+  const asksWish = ask in WISHES;
   useEffect(() => {
     if (!open) return;
     setChosen(undefined);
@@ -75,7 +68,7 @@ export function SwapSheet(props: {
             value={ask}
             onValue={setAsk}
             options={[
-              ...WISHES,
+              ...options(WISHES),
               ...props.weighed
                 .filter((line) => line.reading.mass_g)
                 .map(

@@ -8,17 +8,10 @@ import { Curve } from "../../drawing/curve";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { LengthField } from "../../pieces/measures";
+import { FACTORS, options } from "../../words/labels";
 import { length, lengthRange, minutes } from "../../words/numbers";
 
 type Factor = Schemas["Factor"];
-
-const FACTORS: readonly (readonly [Factor, string])[] = [
-  ["chill", "it were chilled shorter or longer"],
-  ["oven", "the oven were cooler or hotter"],
-  ["sugar", "there were less or more sugar"],
-  ["portion", "each were smaller or larger"],
-  ["tray", "the tray were another kind"],
-];
 
 interface Props {
   open: boolean;
@@ -48,7 +41,7 @@ export function WhatIfSheet(props: Props) {
     <Sheet title="What if" open={open} onOpen={props.onOpen}>
       <div className="grid gap-4">
         <Wishes {...props} />
-        <Select label="What if" value={factor} options={FACTORS} onValue={setFactor} />
+        <Select label="What if" value={factor} options={options(FACTORS)} onValue={setFactor} />
         {error && <p className="font-medium text-stop-edge">{error}</p>}
         {found && (
           <>

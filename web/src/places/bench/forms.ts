@@ -5,19 +5,6 @@ import { type Limited, starting, within } from "../../client/within";
 export type Form = DoughSpec["form"];
 export type Of<K extends Form["kind"]> = Extract<Form, { kind: K }>;
 
-export const KINDS: readonly (readonly [Form["kind"], string])[] = [
-  ["scoop", "Scooped"],
-  ["ball", "Rolled ball"],
-  ["block", "Cold block"],
-  ["batter", "Spread batter"],
-  ["cutout", "Cut out"],
-  ["sheet", "Scored sheet"],
-  ["pan", "Pressed pan"],
-  ["log", "Sliced log"],
-  ["rope", "Rope shape"],
-  ["rusk", "Twice-baked"],
-];
-
 const SCHEMA = {
   scoop: "ScoopForm",
   ball: "BallForm",

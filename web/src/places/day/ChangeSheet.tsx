@@ -7,18 +7,12 @@ import { within } from "../../client/within";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { Note } from "../../pieces/notes";
+import { CHANGES, options } from "../../words/labels";
 
 type Plan = Schemas["Plan"];
 type Change = Schemas["ChangeRequest"]["change"];
 
-const WHAT = [
-  ["oven_slower", "the oven is slower than thought"],
-  ["bakes_longer", "one tray needs longer"],
-  ["time_lost", "time was lost"],
-  ["tray_broken", "a tray is out of use"],
-  ["dough_dropped", "a dough is dropped"],
-] as const;
-type What = (typeof WHAT)[number][0];
+type What = keyof typeof CHANGES;
 
 export function ChangeSheet(props: {
   plan: Plan;
@@ -51,7 +45,7 @@ export function ChangeSheet(props: {
         <p>
           What is done stays done, what is in the oven is seen through; the rest is planned again from now.
         </p>
-        <Select label="What happened" value={what} options={WHAT} onValue={setWhat} />
+        <Select label="What happened" value={what} options={options(CHANGES)} onValue={setWhat} />
         {what === "oven_slower" && (
           <NumberField
             label="Every bake still to come takes longer by"

@@ -13,6 +13,7 @@ import { within } from "../../client/within";
 import { Button, Field, NumberField, SearchField, Segments, Select, Switch } from "../../pieces/controls";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
+import { ANCHORS, options } from "../../words/labels";
 import { clock, day } from "../../words/numbers";
 
 /** The value of a datetime-local field for a moment, in the baker's own time. */
@@ -119,16 +120,7 @@ export function Day() {
               />
             )}
             <DoughAsks asks={asks} doughs={doughs ?? []} chosen={found} onAsks={setAsks} />
-            <Segments
-              label="The clock fixes"
-              value={when}
-              onValue={setWhen}
-              options={[
-                ["ready_by", "Ready by"],
-                ["start_at", "Start at"],
-                ["soonest", "As soon as can be"],
-              ]}
-            />
+            <Segments label="The clock fixes" value={when} onValue={setWhen} options={options(ANCHORS)} />
             {when !== "soonest" && (
               <Field label={when === "ready_by" ? "All ready by" : "Start at"} error={atError?.message}>
                 {(ids) => (

@@ -1,7 +1,7 @@
 /** The block in question: what it is, why it stands there, and pinning it to a time. */
 import { useEffect, useState } from "react";
 import type { Schemas, Step } from "../../client/api";
-import { pinOf } from "../../drawing/board";
+import { pinOf } from "../../drawing/lanes";
 import { Button, Field } from "../../pieces/controls";
 
 const clockOf = (moment: Date) =>

@@ -11,14 +11,8 @@ import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { Answer } from "../../pieces/waiting";
+import { LINERS, options, SCALES, TRAYS, UNITS } from "../../words/labels";
 import { PacePanel, RoomPanel } from "./BakeDayPanels";
-
-const KINDS: readonly (readonly [Tray["kind"], string])[] = [
-  ["light", "Light metal"],
-  ["dark", "Dark metal"],
-  ["insulated", "Insulated"],
-  ["silicone", "Silicone mat"],
-];
 
 export function KitchenPlace() {
   const { data: kitchen, error, adjusted } = useKitchen();
@@ -73,20 +67,13 @@ export function KitchenPlace() {
                   label="Sizes and weights in"
                   value={kitchen.units}
                   onValue={(units) => set({ units })}
-                  options={[
-                    ["metric", "g and mm"],
-                    ["us", "oz and in"],
-                  ]}
+                  options={options(UNITS)}
                 />
                 <Select
                   label="Oven temperatures in"
                   value={kitchen.scale}
                   onValue={(scale) => set({ scale })}
-                  options={[
-                    ["c", "°C"],
-                    ["f", "°F"],
-                    ["gas", "Gas marks"],
-                  ]}
+                  options={options(SCALES)}
                 />
               </div>
               <Switch
@@ -124,12 +111,7 @@ export function KitchenPlace() {
                 label="On the tray"
                 value={kitchen.liner}
                 onValue={(liner) => set({ liner })}
-                options={[
-                  ["parchment", "Parchment"],
-                  ["mat", "Baking mat"],
-                  ["bare", "Bare metal"],
-                  ["greased", "Greased metal"],
-                ]}
+                options={options(LINERS)}
               />
             </div>
           </Panel>
@@ -211,7 +193,7 @@ function TrayFields({
         <Select
           label="Kind"
           value={tray.kind}
-          options={KINDS}
+          options={options(TRAYS)}
           onValue={(kind) => onTray({ ...tray, kind })}
         />
         {onRemove && (

@@ -5,22 +5,12 @@ import { within } from "../../client/within";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { MassField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
+import { FINISHES, options } from "../../words/labels";
 import { duration, mass } from "../../words/numbers";
 
 type Kind = Schemas["FinishKind"];
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
 
-const KINDS: readonly (readonly [Kind, string])[] = [
-  ["egg_wash", "Egg wash"],
-  ["rolling_sugar", "Rolling sugar"],
-  ["filling", "Filling"],
-  ["glaze", "Thin glaze"],
-  ["royal_icing", "Royal icing"],
-  ["dip", "Chocolate dip"],
-  ["drizzle", "Drizzle"],
-  ["sprinkles", "Sprinkles"],
-  ["powdered_sugar", "Icing sugar dusting"],
-];
 const WHEN: Record<Schemas["FinishPlan"]["when"], string> = {
   before: "Before the bake",
   hot: "While hot",
@@ -37,7 +27,7 @@ export function FinishesView(props: {
   const chosen = spec.finishings;
   const set = (finishings: DoughSpec["finishings"]) => onSpec((now) => ({ ...now, finishings }));
   const plans = report?.finishes ?? [];
-  const left = KINDS.filter(([kind]) => !plans.some((plan) => plan.kind === kind));
+  const left = options(FINISHES).filter(([kind]) => !plans.some((plan) => plan.kind === kind));
   return (
     <div className="grid gap-4">
       <div className="flex flex-wrap items-end gap-2">

@@ -4,10 +4,12 @@ import clsx from "clsx";
 import { Link } from "react-router";
 import type { Assessment, DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { within } from "../../client/within";
-import { boxRing, TrayDrawing, widestOf } from "../../drawing/tray";
+import { boxRing } from "../../drawing/geometry";
+import { TrayDrawing, widestOf } from "../../drawing/tray";
 import { Button, NumberField, Segments, Select, Switch } from "../../pieces/controls";
 import { LengthField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
+import { options, SCHEMES } from "../../words/labels";
 import { length, loadsText, minutes, plural } from "../../words/numbers";
 
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
@@ -135,12 +137,6 @@ function TrayChoice({ spec, kitchen, found, onSpec }: Parameters<typeof TraysVie
   );
 }
 
-const SCHEMES = [
-  ["best", "best"],
-  ["rows", "rows"],
-  ["staggered", "staggered"],
-] as const;
-
 function LayoutFields({ spec, kitchen, found, onSpec }: Parameters<typeof TraysView>[0]) {
   const rules = spec.layout;
   const set = (part: Partial<DoughSpec["layout"]>) =>
@@ -152,7 +148,7 @@ function LayoutFields({ spec, kitchen, found, onSpec }: Parameters<typeof TraysV
       <Segments
         label="Pattern"
         value={rules.scheme}
-        options={SCHEMES}
+        options={options(SCHEMES)}
         onValue={(scheme) => set({ scheme })}
       />
       <div className="flex flex-wrap items-end gap-2.5">

@@ -1,0 +1,145 @@
+/** Every closed set of the server and the word a baker reads for each: one that is missing does not compile. */
+import type { DoughSpec, Kitchen, Line, Schemas, Tray } from "../client/api";
+
+type Making = DoughSpec["making"];
+type Change = Schemas["ChangeRequest"]["change"];
+
+/** A set of words as the options of a chooser, in the order they stand here. */
+export const options = <K extends string>(words: Record<K, string>) => Object.entries(words) as [K, string][];
+
+export const FORMS: Record<DoughSpec["form"]["kind"], string> = {
+  scoop: "Scooped",
+  ball: "Rolled ball",
+  block: "Cold block",
+  batter: "Spread batter",
+  cutout: "Cut out",
+  sheet: "Scored sheet",
+  pan: "Pressed pan",
+  log: "Sliced log",
+  rope: "Rope shape",
+  rusk: "Twice-baked",
+};
+
+export const PARTS: Record<Line["part"], string> = {
+  dough: "in the dough",
+  filling: "filling",
+  topping: "topping",
+  coating: "coating",
+  wash: "brushed on",
+  glaze: "glaze",
+};
+
+export const MIXING: Record<Making["mixing"], string> = {
+  creamed_light: "Creamed",
+  creamed_heavy: "Creamed fluffy",
+  one_stage: "One bowl",
+  rub_in: "Rubbed in",
+  melted: "Melted",
+  foam: "Egg foam",
+};
+
+export const FAT: Record<Making["fat_state"], string> = {
+  soft: "Soft",
+  cold: "Cold",
+  melted: "Melted",
+  oil: "Oil",
+};
+
+export const AIMS: Record<DoughSpec["finish"], string> = {
+  soft: "pull soft",
+  usual: "as usual",
+  crisp: "bake crisp",
+};
+
+export const SCHEMES: Record<DoughSpec["layout"]["scheme"], string> = {
+  best: "best",
+  rows: "rows",
+  staggered: "staggered",
+};
+
+export const FINISHES: Record<Schemas["FinishKind"], string> = {
+  egg_wash: "Egg wash",
+  rolling_sugar: "Rolling sugar",
+  filling: "Filling",
+  glaze: "Thin glaze",
+  royal_icing: "Royal icing",
+  dip: "Chocolate dip",
+  drizzle: "Drizzle",
+  sprinkles: "Sprinkles",
+  powdered_sugar: "Icing sugar dusting",
+};
+
+export const FACTORS: Record<Schemas["Factor"], string> = {
+  chill: "it were chilled shorter or longer",
+  oven: "the oven were cooler or hotter",
+  sugar: "there were less or more sugar",
+  portion: "each were smaller or larger",
+  tray: "the tray were another kind",
+};
+
+export const WISHES: Record<Schemas["Wish"], string> = {
+  egg_free: "without eggs",
+  nut_free: "without nuts",
+  dairy_free: "without dairy",
+  gluten_free: "without gluten",
+  vegan: "vegan",
+};
+
+export const TRAYS: Record<Tray["kind"], string> = {
+  light: "Light metal",
+  dark: "Dark metal",
+  insulated: "Insulated",
+  silicone: "Silicone mat",
+};
+
+export const LINERS: Record<Kitchen["liner"], string> = {
+  parchment: "Parchment",
+  mat: "Baking mat",
+  bare: "Bare metal",
+  greased: "Greased metal",
+};
+
+export const UNITS: Record<Kitchen["units"], string> = { metric: "g and mm", us: "oz and in" };
+
+export const SCALES: Record<Kitchen["scale"], string> = { c: "°C", f: "°F", gas: "Gas marks" };
+
+export const FILLS: Record<Kitchen["habit"]["cup_fill"], string> = { spooned: "Spooned", scooped: "Scooped" };
+
+export const REGIONS: Record<Kitchen["habit"]["region"], string> = {
+  us: "US (cup 237 ml)",
+  uk: "UK (spoon 15 ml)",
+  au: "Australia (spoon 20 ml)",
+};
+
+export const ANCHORS: Record<Schemas["DayRequest"]["when"], string> = {
+  ready_by: "Ready by",
+  start_at: "Start at",
+  soonest: "As soon as can be",
+};
+
+/** What a baker reports in mid-day; pinning is done on the board. */
+export const CHANGES: Record<Exclude<Change["kind"], "pinned">, string> = {
+  oven_slower: "the oven is slower than thought",
+  bakes_longer: "one tray needs longer",
+  time_lost: "time was lost",
+  tray_broken: "a tray is out of use",
+  dough_dropped: "a dough is dropped",
+};
+
+export const HEATS: Record<Schemas["Step"]["heat"], string> = {
+  chilled: "chilled",
+  cool_room: "cool room",
+  soft: "soft",
+  hot: "hot",
+  cooling: "cooling",
+  cold: "cold",
+};
+
+/** The place of a step, from the top of the board to its foot. */
+export const LANES: Record<Schemas["Step"]["place"], string> = {
+  hands: "Hands",
+  counter: "Counter",
+  fridge: "Fridge",
+  oven: "Oven",
+  cooling: "Cooling rack",
+};
