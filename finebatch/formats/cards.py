@@ -31,7 +31,11 @@ def _sections(spec: DoughSpec, found: Assessment) -> list[tuple[Part, list[str]]
     by_id = {line.line_id: line for line in found.lines}
     sections: list[tuple[Part, list[str]]] = []
     for part in Part:
-        texts = [line_text(line, by_id.get(line.id)) for line in spec.lines if line.part is part and line.text.strip()]
+        texts = [
+            line_text(line, by_id.get(line.id))
+            for line in spec.lines
+            if by_id[line.id].part is part and line.text.strip()
+        ]
         if texts:
             sections.append((part, texts))
     return sections
@@ -82,7 +86,7 @@ def to_csv(spec: DoughSpec, found: Assessment) -> str:
         text = plain_cell(line.text)
         writer.writerow(
             [
-                line.part.value,
+                seen.part.value,
                 text,
                 seen.reading.ingredient_id or "",
                 "" if grams is None else f"{grams:.2f}",

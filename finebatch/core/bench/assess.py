@@ -96,7 +96,7 @@ def _small(
 def _line_problems(lines: tuple[Line, ...], weighed: tuple[WeighedLine, ...]) -> list[Problem]:
     found = []
     for line, seen in zip(lines, weighed, strict=True):
-        if seen.reading.sureness is not Sureness.SURE and line.part is Part.DOUGH and line.text.strip():
+        if seen.reading.sureness is not Sureness.SURE and seen.part is Part.DOUGH and line.text.strip():
             found.append(ask(f"lines.{line.id}", f"“{line.text}”: {seen.reading.note or 'is this right?'}"))
     return found
 

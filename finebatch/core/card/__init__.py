@@ -5,7 +5,7 @@ from .headings import MAX_CARD_CHARS, split_card
 from .line import MAX_LINE_CHARS, MAX_LINES, Line, Part
 from .names import Choice, Sureness
 from .ratios import Ratio, read_ratio
-from .reading import Reading, read_line
+from .reading import Reading, read_each, read_line
 from .units import Unit
 from .writing import WEIGHT_UNITS, say_amount
 
@@ -22,6 +22,7 @@ __all__ = [
     "Reading",
     "Sureness",
     "Unit",
+    "read_each",
     "read_line",
     "read_measure",
     "read_ratio",

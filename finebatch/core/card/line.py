@@ -19,13 +19,14 @@ class Part(StrEnum):
     COATING = "coating"
     WASH = "wash"
     GLAZE = "glaze"
+    PAN = "pan"
 
 
 class Line(Value):
-    """A line as typed, with the baker's own answers: which ingredient, or how many grams."""
+    """A line as typed, with the baker's own answers: which ingredient, how many grams, which part (None: as its words say)."""
 
     id: str = Field(min_length=1, max_length=40)
     text: str = Field(max_length=MAX_LINE_CHARS)
-    part: Part = Part.DOUGH
+    part: Part | None = None
     ingredient_id: str | None = Field(default=None, max_length=60)
     mass_g: float | None = Field(default=None, ge=0, le=20_000)

@@ -1,11 +1,13 @@
 """Which ingredient does a name mean?"""
 
-import difflib
 import re
 from enum import StrEnum
-from functools import lru_cache
+from functools import cache, lru_cache
 
-from ..base import Value
+from rapidfuzz import fuzz, process
+from rapidfuzz.distance import OSA
+
+from ..base import Value, rows, words
 from ..ingredients import catalogue, name_key, names
 
 
@@ -24,54 +26,45 @@ class Choice(Value):
     label: str
 
 
-# What a bare word on a home card nearly always means; said in the note, changed with one tap.
-_GENERIC = {
-    "flour": ("flour_ap", ("flour_self_raising", "flour_bread", "flour_cake", "flour_whole_wheat")),
-    "sugar": ("sugar_granulated", ("sugar_caster", "sugar_light_brown", "sugar_icing")),
-    "egg": ("egg_whole", ()),
-    "oil": ("oil_neutral", ("oil_olive", "coconut_oil")),
-    "oat": ("oats_rolled", ("oats_quick",)),
-    "cocoa": ("cocoa_natural", ("cocoa_dutch",)),
-    "salt": ("salt_fine", ("salt_kosher", "salt_flaky")),
-    "butter": ("butter_unsalted", ("butter_salted", "butter_browned")),
-    "milk": ("milk_whole", ("milk_semi", "milk_skim")),
-    "cinnamon": ("cinnamon", ()),
-    "ginger": ("ginger_ground", ("ginger_fresh", "ginger_candied")),
-    "rosemary": ("rosemary_fresh", ("rosemary_dried",)),
-    "rye flour": ("flour_rye_light", ("flour_rye_dark",)),
-    "spelt flour": ("flour_spelt_white", ("flour_spelt_whole",)),
-}
+class Usual(Value):
+    """What a name means on a home card: best first; `asks` says why that is asked, where it is."""
+
+    ids: tuple[str, ...]
+    asks: str
 
 
-# Bare words with no usual meaning: we guess, and ask.
-_VAGUE = {
-    "chocolate": ("choc_dark_50", ("choc_dark_chopped", "choc_chips_dark", "choc_milk_chopped", "choc_white_chopped")),
-    "nut": ("walnuts", ("pecans", "hazelnuts", "almonds_slivered", "peanuts")),
-    "mixed nut": ("walnuts", ("hazelnuts", "almonds_slivered", "peanuts")),
-    "dried fruit": ("raisins", ("sultanas", "currants", "cranberries_dried", "apricots_dried")),
-    "syrup": ("golden_syrup", ("maple_syrup", "corn_syrup_light", "honey")),
-    "cornflour": ("cornstarch", ("cornmeal",)),
-    "corn flour": ("cornmeal", ("cornstarch",)),
-    "brown sugar": ("sugar_light_brown", ("sugar_dark_brown",)),
-    "treacle": ("black_treacle", ("golden_syrup",)),
-    "shortening or lard": ("shortening", ("lard",)),
-}
+@cache
+def usual() -> dict[str, Usual]:
+    """The table of names (reference/names.csv): bare words, other countries' words, and what nearly everybody means by them."""
+    return {name_key(row["name"]): Usual(ids=words(row["ids"]), asks=row["ask"].strip()) for row in rows("names")}
 
 
 # Names whose note in the catalogue explains them, with no second meaning to ask about.
-_SETTLED = frozenset({"bicarb", "shortening", "maida", "atta"})
-# Words that say what was done to the ingredient, not what it is.
+_SETTLED = frozenset({"bicarb", "shortening", "maida", "atta", "icing mixture", "cinnamon", "wheaten cornflour"})
+# Words that say what was done to the ingredient, or how good it is, not what it is.
 PREPARED = frozenset(
-    """soft softened melted cold chilled warm cool cooled room temperature at very finely roughly coarsely thinly
-    freshly fresh chopped sifted grated crushed toasted roasted diced cubed cubes cut into in small large big chunk
-    chunks pieces piece beaten lightly well packed firmly plus extra for the of about approx approximately whole
-    good quality best free range organic level heaped and then or more to as needed if using optional divided
-    separated your favourite favorite unsifted ground fine plain raw medium pitted shelled blanched skinned rinsed
-    drained sliced halved broken bar bars hot boiling from a an some few drops drop shop bought homemade ripe peeled
-    unwaxed strong zested juiced only heaping rounded pkg pure clear bits still rubbed dry mixed through with my i
-    use it is not too size sized each lukewarm tepid cups cup cubed taste dusting rolling greasing tin tray
-    sprinkling decorating can tin tub jar packet bag pack""".split()
+    """soft softened melted cold chilled warm cool cooled cooling room temperature temp at very finely roughly coarsely thinly
+    freshly fresh chopped sifted sieved sift grated crushed toasted roasted diced cubed cubes cut into in small large big chunk
+    chunks pieces piece beaten lightly well packed firmly loosely tightly down plus extra for the of about approx approximately whole
+    good quality best free range organic level levelled leveled spooned heaped and then or more to as needed if using optional divided
+    separated your favourite favorite unsifted ground fine plain raw medium pitted shelled blanched skinned rinsed squeezed
+    drained sliced halved quartered broken up bar bars hot boiling from a an some few drops drop shop bought homemade ripe peeled
+    unwaxed strong zested juiced only heaping rounded pkg pure clear bits bit still rubbed dry mixed through with my i
+    use it is not too size sized each lukewarm tepid cups cup taste dusting rolling greasing tin tray
+    sprinkling decorating can tub jar packet bag pack lg lge med sm xl thick thin powdered powder slivered slivers nice
+    coarse grade a real new fresh old day stone removed deseeded deveined stoned kernels nuts seeds scraped split lengthways
+    both dissolved tossed brand any kind such this that these those full flat just browned bite half halves crumbled pressed
+    whisked slightly strips stripes fully ready made natural pcs nos no washed dried scalded sour sweet box cooled
+    rolled desiccated minced julienned torn mashed strained unsalted salted creamed stiff stiffly heavy light approx scant generous
+    sticks stick cubes cubed at room temperature mix all other own house day warmed tinned canned bottled unpeeled half""".split()
 )
+# What these words say is never set aside: salt is not sugar, an essence not a spice, soda not powder.
+TELLING = frozenset(
+    "soda powder salt sugar essence extract oil flour starch syrup butter milk cream paste spread white yolk chips".split()
+)
+_HURTS = frozenset({"leavener", "salt", "flavour", "spice", "sugar"})  # a wrong one of these spoils the batch
+_LEAST_ALIKE = 0.78
+_TAKEN_ALIKE = 0.8
 
 
 class Match(Value):
@@ -80,38 +73,55 @@ class Match(Value):
     ids: tuple[str, ...]
     certain: bool
     note: str = ""
-    asked: str = ""
-    guessed: bool = False  # by the letters alone
-
-
-def _ask(best: str, others: tuple[str, ...], note: str, asked: str = "") -> Match:
-    return Match(ids=(best, *others), certain=not asked, note=note, asked=asked)
+    asked: str = ""  # a name that a kitchen may settle for good
+    guessed: bool = False  # by the letters alone, and only offered
+    respelt: bool = False  # by the letters alone, and taken
+    partly: bool = False  # words are left over that nobody knows
 
 
 @lru_cache(maxsize=4096)
 def match_name(phrase: str) -> Match:
     """The ingredients a written name can mean. Exact names are certain unless the name means different things
     in different countries; a name found inside a longer phrase is certain only if the other words say how it was
-    prepared; a near miss is only ever offered.
+    prepared; a misspelt one is taken and marked, but asked where a wrong guess would spoil the batch.
     """
-    head = re.split(r",|;|\(| - |–", phrase, maxsplit=1)[0]
-    for candidate in (name_key(phrase), name_key(head)):
+    bare = re.sub(r"\([^()]*\)", " ", phrase)
+    head = re.split(r",|;|\(| - |–|:|=", bare.strip(" ,;:-"), maxsplit=1)[0]
+    for candidate in (name_key(phrase), name_key(bare), name_key(head)):
         found = _exact(candidate)
         if found:
             return found
-    words = name_key(head).split()
-    kept = [word for word in words if word not in PREPARED and not word.isdigit()]
-    found = _exact(" ".join(kept)) if kept != words else None
-    return found or _inside(words) or _near(" ".join(kept) or name_key(phrase))
+    chosen = _alternatives(head)
+    if chosen:
+        return chosen
+    said = name_key(head).split()
+    kept = [word for word in said if word not in _PLAIN_WORDS and not word.isdigit()]
+    found = _exact(" ".join(kept)) if kept and kept != said else None
+    aside = re.search(r"\(([^()]*)\)", phrase)
+    whole = name_key(bare).split()
+    return (
+        found
+        or _inside(said)
+        or (_inside(whole) if len(whole) > len(said) and not any(char.isdigit() for char in bare) else None)
+        or (_exact(name_key(aside[1])) if aside else None)
+        or _near(" ".join(kept) or name_key(phrase))
+    )
+
+
+_PLAIN_WORDS = frozenset(name_key(word) for word in PREPARED) | PREPARED
 
 
 def _exact(key: str) -> Match | None:
-    if key in _VAGUE:
-        best, others = _VAGUE[key]
-        return _ask(best, others, f"“{key}” can mean more than one thing", asked=key)
-    if key in _GENERIC:
-        best, others = _GENERIC[key]
-        return _ask(best, others, f"taken as {catalogue()[best].name.lower()}")
+    if not key:
+        return None
+    known = usual().get(key)
+    if known:
+        best = catalogue()[known.ids[0]].name.lower()
+        if known.asks:
+            return Match(ids=known.ids, certain=False, note=f"“{key}”: {known.asks}?", asked=key)
+        same = name_key(best) == key or len(known.ids) == 1
+        asked = key if len(known.ids) > 1 else ""
+        return Match(ids=known.ids, certain=True, note="" if same else f"taken as {best}", asked=asked)
     ids = names().get(key, ())
     if not ids:
         return None
@@ -130,26 +140,113 @@ def _disputed(key: str, clash: str) -> bool:
     return any(name_key(quoted) == key for quoted in re.findall(r"'([^']+)'", clash))
 
 
-def _inside(words: list[str]) -> Match | None:
+def _alternatives(head: str) -> Match | None:
+    """ "butter or margarine" takes the first and keeps the other; two names of one thing are one."""
+    sides = re.split(r"\s+or\s+|\s*/\s*", head)
+    if len(sides) < 2 or any(re.search(r"\d", side) for side in sides):
+        return None
+    last = name_key(sides[-1]).split()[-1:]
+    found = []
+    for side in sides:
+        match = next((m for m in (_settled(side), _settled(f"{side} {' '.join(last)}")) if m), None)
+        if match is None:
+            return None
+        found.append(match)
+    ids = tuple(dict.fromkeys(match.ids[0] for match in found))
+    if len(ids) == 1:
+        return Match(ids=ids, certain=True)
+    others = tuple(id for match in found for id in match.ids[1:] if id not in ids)
+    labels = " or ".join(catalogue()[id].name.lower() for id in ids)
+    return Match(ids=(*ids, *others), certain=False, note=f"{labels}: the first is taken, tap the other to have that")
+
+
+def _settled(phrase: str) -> Match | None:
+    key = name_key(phrase)
+    kept = " ".join(word for word in key.split() if word not in _PLAIN_WORDS)
+    return _exact(key) or (_exact(kept) if kept else None)
+
+
+def _inside(said: list[str]) -> Match | None:
     """The longest run of words that names something, later runs first ("soft dark brown sugar" is a sugar)."""
-    for length in range(len(words), 0, -1):
-        for start in range(len(words) - length, -1, -1):
-            found = _exact(" ".join(words[start : start + length]))
-            if found:
-                others = words[:start] + words[start + length :]
-                unexplained = [word for word in others if word not in PREPARED and not word.isdigit()]
-                if not unexplained:
-                    return found
-                note = f"not sure about “{' '.join(unexplained)}”"
-                return Match(ids=found.ids, certain=False, note=note)
+    for length in range(len(said), 0, -1):
+        for start in range(len(said) - length, -1, -1):
+            found = _exact(" ".join(said[start : start + length]))
+            if not found:
+                continue
+            others = said[:start] + said[start + length :]
+            unexplained = [word for word in others if word not in _PLAIN_WORDS and not _figure(word)]
+            if not unexplained:
+                return found
+            if (length == 1 and len(unexplained) > 3) or len(unexplained) > 5:
+                continue
+            note = f"not sure about “{' '.join(unexplained)}”"
+            return Match(ids=found.ids, certain=False, note=note, partly=True)
     return None
 
 
+def _figure(word: str) -> bool:
+    return bool(re.fullmatch(r"\d+(?:[.,]\d+)?\s*%?", word))
+
+
 def _near(key: str) -> Match:
-    close = difflib.get_close_matches(key, names().keys(), n=4, cutoff=0.72)
-    ids = tuple(dict.fromkeys(names()[name][0] for name in close))
-    note = "not in the catalogue: choose what it is" if not ids else "did you mean one of these?"
-    return Match(ids=ids, certain=False, note=note, guessed=bool(ids))
+    """Names alike by their letters: taken where one or two letters are off and no other is as near, else offered."""
+    if len(key) < 3:
+        return Match(ids=(), certain=False, note="not in the catalogue: choose what it is")
+    known = _spellings()
+    close = process.extract(key, known, scorer=fuzz.ratio, limit=6, score_cutoff=100 * _LEAST_ALIKE)
+    alike = [(name, OSA.normalized_similarity(key, name)) for name, _, _ in close]
+    alike += [(name, OSA.normalized_similarity(key, name)) for name in _by_sound().get(_sound(key), ())]
+    alike = sorted((pair for pair in alike if pair[1] >= 0.6), key=lambda pair: -pair[1])
+    ids = tuple(dict.fromkeys(id for name, _ in alike for id in _ids_of(name)[:1]))
+    if not ids:
+        return Match(ids=(), certain=False, note="not in the catalogue: choose what it is most like")
+    best, likeness = alike[0]
+    rivals = [name for name, other in alike[1:] if other > likeness - 0.08 and _ids_of(name)[0] != _ids_of(best)[0]]
+    match = _exact(best)
+    if (
+        likeness < (0.6 if _sound(key) == _sound(best) else _TAKEN_ALIKE)
+        or rivals
+        or match is None
+        or not match.certain
+        or key[0] != best[0]
+    ):
+        return Match(ids=ids, certain=False, note="did you mean one of these?", guessed=True)
+    item = catalogue()[match.ids[0]]
+    hurts = item.category in _HURTS and bool(TELLING & set(best.split())) and len(best.split()) > 1
+    taken = f"“{key}” taken as {best}"
+    return Match(
+        ids=(*match.ids[:1], *ids[1:]),
+        certain=not hurts,
+        note=taken + (": is that right?" if hurts else ""),
+        respelt=True,
+    )
+
+
+def _sound(key: str) -> str:
+    """A name's consonants, each once: what is left of "sugger" and "flower" as of sugar and flour.
+
+    >>> _sound("sugger") == _sound("sugar"), _sound("flower") == _sound("flour")
+    (True, True)
+    """
+    return re.sub(r"(.)\1+", r"\1", re.sub(r"[aeiouwhy]", "", key))
+
+
+@cache
+def _by_sound() -> dict[str, tuple[str, ...]]:
+    found: dict[str, list[str]] = {}
+    for name in _spellings():
+        found.setdefault(_sound(name), []).append(name)
+    return {sound: tuple(named) for sound, named in found.items() if len(sound) > 2}
+
+
+@cache
+def _spellings() -> tuple[str, ...]:
+    return tuple({*names(), *usual()})
+
+
+def _ids_of(name: str) -> tuple[str, ...]:
+    known = usual().get(name)
+    return known.ids if known else names()[name]
 
 
 def choices_of(ids: tuple[str, ...]) -> tuple[Choice, ...]:

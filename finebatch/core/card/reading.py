@@ -5,18 +5,31 @@ from functools import lru_cache
 
 from ..base import Value
 from ..ingredients import Ingredient, catalogue, normalise
-from ..kitchen import EGG_SIZE, Habit
-from .amounts import Measure, read_measure
-from .names import Choice, Match, Sureness, choices_of, match_name
-from .units import LOOSE, Unit, grams_per_unit
+from ..kitchen import CUP_ML, EGG_SIZE, TBSP_ML, Habit
+from .amounts import Measure, grams_of, measure_at, millilitres_of
+from .items import Item, is_step, items_of
+from .line import Part
+from .names import Choice, Match, Sureness, choices_of
+from .numbers import tokens_of
+from .units import CONTAINERS, MASS_G, WIDTH, Unit, grams_per_unit
 from .writing import Household, household
 
-MAX_LINE_CHARS = 300
 ABSURD_MASS_G = 20_000.0
+# More than a home mixes of one thing at a time, by what it is: asked, for a unit is more often wrong than a baker that bold.
+_MOST_G = {
+    "leavener": 250.0, "salt": 400.0, "spice": 250.0, "flavour": 1500.0, "egg": 3000.0, "starch": 5000.0, "liquid": 6000.0,
+    "flour": 10_000.0, "sugar": 8000.0, "fat": 8000.0,
+}  # fmt: skip
+_DISAGREE = 0.10  # two measures of one amount may differ by so much before the baker is asked which
+SHELL = 0.88  # of an egg's weight in its shell is egg
 
 
 class Reading(Value):
-    """What a line was read as. `mass_g` is the middle of a range; None when no weight could be worked out."""
+    """What a line was read as. `mass_g` is the middle of a range; None when no weight could be worked out.
+
+    `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `also` the further ingredients
+    of the same line, each as a line of its own.
+    """
 
     text: str
     amount_low: float | None = None
@@ -32,152 +45,287 @@ class Reading(Value):
     choices: tuple[Choice, ...] = ()
     asked_name: str = ""  # the disputed name, where settling it once would settle it for good
     household: Household | None = None
-
-
-_UNCOUNTED = re.compile(
-    r"\b(to taste|for (?:dusting|rolling|greasing|the tin|the tray|sprinkling|decorating)|as needed)\b", re.I
-)
-
-
-_CITRUS = {
-    ("zest", "lemon"): ("zest_lemon", "zest_of_one"), ("zest", "orange"): ("zest_orange", "zest_of_one"),
-    ("zest", "lime"): ("zest_lime", "zest_of_one"), ("juice", "lemon"): ("juice_lemon", "juice_of_one"),
-    ("juice", "lime"): ("juice_lemon", "juice_of_one"), ("juice", "orange"): ("juice_orange", "juice_of_one"),
-}  # fmt: skip
+    part: Part | None = None
+    by_feel: bool = False
+    optional: bool = False
+    also: tuple[str, ...] = ()
 
 
 @lru_cache(maxsize=8192)
 def read_line(text: str, habit: Habit, ingredient_id: str | None = None, mass_g: float | None = None) -> Reading:
     """Read one line of a card. `ingredient_id` and `mass_g` are the baker's own answers and settle the question.
 
-    Never raises for what a person may type: what cannot be read comes back `unknown` with the text kept.
+    A line with several ingredients is read as its first, and says so. Never raises for what a person may type: what cannot be
+    read comes back `unknown` with the text kept.
     """
-    line = re.sub(r"^[\s•*·▪☐□–—-]+(?=[^\s\d-])|^[\s•*·▪☐□]+", "", text).strip()[:MAX_LINE_CHARS]
-    line = re.sub(r"(\d\s*(?:g|kg|ml))\s*/\s*\d[\d./]*\s*(?:oz|lb|fl oz|cups?)\b", r"\1", line)  # said twice over
-    citrus = _citrus(line)
-    if citrus:
-        line = citrus[0]
-    uncounted = _UNCOUNTED.search(line)
-    measure = read_measure(line)
-    name = measure if isinstance(measure, str) else measure.rest
-    match = citrus[1] if citrus else match_name(name)
+    first, *others = items_of(text)
+    reading = _read(first, habit, ingredient_id, mass_g).model_copy(update={"text": text})
+    if others and mass_g is None:
+        note = "; ".join(
+            part for part in (f"{1 + len(others)} ingredients in one line: make a line of each", reading.note) if part
+        )
+        update = {
+            "also": tuple(item.text for item in others),
+            "note": note,
+            "sureness": min(reading.sureness, Sureness.CHECK, key=_RANK),
+        }
+        reading = reading.model_copy(update=update)
+    return reading
+
+
+def read_each(text: str, habit: Habit) -> tuple[Reading, ...]:
+    """A reading for every ingredient of a line, each with the words it was read from."""
+    return tuple(_read(item, habit, None, None) for item in items_of(text))
+
+
+_RANK = {Sureness.UNKNOWN: 0, Sureness.CHECK: 1, Sureness.SURE: 2}.__getitem__
+
+
+def _read(item: Item, habit: Habit, ingredient_id: str | None, mass_g: float | None) -> Reading:
+    match = item.match
     chosen = ingredient_id or (habit.settled_id(match.asked) if match.asked else None)
     if chosen:
-        match = _named(chosen)
-    known = match.certain
-    item = catalogue()[match.ids[0]] if match.ids and (known or not match.guessed) else None
+        match = Match(ids=(chosen,) if chosen in catalogue() else (), certain=chosen in catalogue())
+    row = catalogue()[match.ids[0]] if match.ids and (match.certain or not match.guessed) else None
     reading = Reading(
-        text=text,
-        ingredient_id=item.id if item else None,
-        ingredient_name=item.name if item else "",
-        sureness=Sureness.SURE if item and known else Sureness.CHECK if item else Sureness.UNKNOWN,
+        text=item.text,
+        ingredient_id=row.id if row else None,
+        ingredient_name=row.name if row else "",
+        sureness=Sureness.SURE if row and match.certain else Sureness.CHECK if row else Sureness.UNKNOWN,
         note=match.note,
         choices=choices_of(match.ids),
         asked_name=match.asked,
+        part=item.part,
+        by_feel=item.by_feel,
+        optional=item.optional,
     )
     if mass_g is not None:
         read = reading.model_copy(update={"mass_g": mass_g, "mass_low_g": mass_g, "mass_high_g": mass_g})
-    elif isinstance(measure, str):
-        read = _without_amount(reading, line, bool(uncounted))
+    elif item.weight_of:
+        read = _as_heavy_as(reading, item, habit)
+    elif item.measure is None or item.uncounted:
+        read = _without_amount(reading, item, match)
     else:
-        read = _weighed(reading, measure, item, habit, bool(citrus))
-    if item is None or not read.mass_g:
+        read = _weighed(reading, item, row, habit)
+        if match.partly and row is None:
+            read = read.model_copy(update={"sureness": Sureness.UNKNOWN})
+    if row is None or not read.mass_g:
         return read
-    return read.model_copy(update={"household": household(item, read.mass_g, habit)})
+    return read.model_copy(update={"household": household(row, read.mass_g, habit)})
 
 
-def _named(ingredient_id: str) -> Match:
-    return Match(ids=(ingredient_id,) if ingredient_id in catalogue() else (), certain=ingredient_id in catalogue())
+def _as_heavy_as(reading: Reading, item: Item, habit: Habit) -> Reading:
+    of = read_line(item.weight_of, habit)
+    if of.mass_g is None:
+        return reading.model_copy(
+            update={"sureness": Sureness.CHECK, "note": "how much? Add an amount or type the grams"}
+        )
+    grams = {"mass_g": of.mass_g, "mass_low_g": of.mass_low_g, "mass_high_g": of.mass_high_g}
+    return reading.model_copy(update={**grams, "note": f"as heavy as {item.weight_of}"})
 
 
-def _citrus(line: str) -> tuple[str, Match] | None:
-    found = re.search(r"\b(zest|rind|peel|juice)\b", line, re.I)
-    fruit = re.search(r"\b(lemon|orange|lime)s?\b", line, re.I)
-    counted = re.search(r"\b(?:of|from)\b|,", line, re.I)
-    if not (found and fruit and counted) or re.search(r"\b(tsp|tbsp|cups?|ml|g|teaspoons?|tablespoons?)\b", line, re.I):
-        return None
-    part = "juice" if found[1].lower() == "juice" else "zest"
-    id, _ = _CITRUS[(part, fruit[1].lower())]
-    amount = re.search(r"(?:of|from)\s+(.*)$", line, re.I)
-    both = bool(re.search(r"juice", line, re.I)) and bool(re.search(r"zest|rind|peel", line, re.I))
-    note = "zest and juice are two lines: this one is the " + part if both else ""
-    return (amount[1] if amount else line), Match(ids=(id,), certain=not both, note=note)
-
-
-def _without_amount(reading: Reading, line: str, uncounted: bool) -> Reading:
-    if re.match(r"[-–−]\s*\d", line):
+def _without_amount(reading: Reading, item: Item, match: Match) -> Reading:
+    if re.match(r"[-–−]\s*\d", item.text):
         return reading.model_copy(update={"note": "an amount cannot be less than nothing", "sureness": Sureness.CHECK})
-    if uncounted:
-        update = {"mass_g": 0.0, "mass_low_g": 0.0, "mass_high_g": 0.0, "note": "not counted in the dough"}
-        return reading.model_copy(update=update)
+    nothing = {"mass_g": 0.0, "mass_low_g": 0.0, "mass_high_g": 0.0}
+    if reading.ingredient_id and not match.partly and (item.part not in (None, Part.DOUGH) or item.optional):
+        return reading.model_copy(update={**nothing, "note": "not counted in the dough"})
+    if item.to_taste or (reading.ingredient_id and item.part is not None and not match.partly):
+        return reading.model_copy(update={**nothing, "note": "not counted in the dough"})
+    if is_step(item.text):
+        update = {"ingredient_id": None, "ingredient_name": "", "sureness": Sureness.UNKNOWN, "choices": ()}
+        return reading.model_copy(update={**update, "note": "reads like a step of the method, not an ingredient"})
     note = "not read as an ingredient: choose one, or remove the line"
     if reading.ingredient_id:
         note = "how much? Add an amount or type the grams"
-    if re.search(r"\d", line):
+    if re.search(r"\d", item.text):
         note = "the amount is not clear: type the grams"
-    sureness = Sureness.CHECK if reading.ingredient_id else Sureness.UNKNOWN
+    sureness = Sureness.CHECK if reading.ingredient_id and not match.partly else Sureness.UNKNOWN
     return reading.model_copy(update={"note": note, "sureness": sureness})
 
 
-def _weighed(reading: Reading, measure: Measure, item: Ingredient | None, habit: Habit, citrus: bool) -> Reading:
+def _weighed(reading: Reading, item: Item, row: Ingredient | None, habit: Habit) -> Reading:
+    measure = item.measure
+    assert measure is not None
     update: dict[str, object] = {
         "amount_low": measure.low,
         "amount_high": measure.high,
         "unit": measure.unit or Unit.PIECE,
     }
-    notes = [reading.note] if reading.note else []
-    sureness = reading.sureness
-    if re.search(r"\d|[½¼¾⅓⅔⅛⅜⅝⅞]", re.sub(r"\([^)]*\)|,.*$|\b\d+\s*%", "", measure.rest)):
-        # Digits left over mean something about the amount was not understood.
-        sureness = Sureness.CHECK if reading.ingredient_id else Sureness.UNKNOWN
-        notes.append("part of the amount was not understood: check the grams")
-    if measure.low <= 0 or measure.high <= 0 or measure.low != measure.low:
+    if not (measure.low > 0 and measure.high > 0):
         return reading.model_copy(
             update={**update, "sureness": Sureness.CHECK, "note": "an amount must be more than nothing"}
         )
-    if item:
-        each = _grams_each(measure, item, habit, citrus)
-        if each is None and measure.stated_g is None:
-            unit = measure.unit.value if measure.unit else "one"
-            note = f"cannot weigh “{unit}” of {item.name.lower()}: type the grams"
-            return reading.model_copy(update={**update, "sureness": Sureness.CHECK, "note": note})
-        low, high, more = _grams(measure, each, item, habit)
-        notes += more
-        if high > ABSURD_MASS_G:
-            sureness = Sureness.CHECK
-            notes.append(f"{high / 1000:.0f} kg is more than a home kitchen mixes: is the unit right?")
-        if measure.unit in LOOSE:
-            notes.append("a rough measure")
-        update |= {"mass_low_g": low, "mass_high_g": high, "mass_g": (low + high) / 2}
-    return reading.model_copy(update={**update, "sureness": sureness, "note": "; ".join(notes)})
+    doubts = [*item.doubts, *([f"{measure.guess}: is that right?"] if measure.guess else [])]
+    if measure.unit is Unit.SPLASH:
+        return reading.model_copy(
+            update={
+                "sureness": Sureness.CHECK,
+                "note": "how much? A splash is not weighed: type the grams",
+                "by_feel": True,
+            }
+        )
+    notes = [reading.note] if reading.note else []
+    if re.search(
+        r"\d|[½¼¾⅓⅔⅛⅜⅝⅞]",
+        re.sub(
+            r"\([^)]*\)|,.*$|\b(?:type|typ|t)\s*\d+|\b00?\b|\b\d+(?:[.,]\d+)?\s*(?:%|x\b)|\b\d+\s*(?:cm|mm|in|inch|inches|°|degrees)\b",
+            "",
+            item.name,
+            flags=re.I,
+        ),
+    ):
+        # Digits left over mean something about the amount was not understood.
+        doubts.append("part of the amount was not understood: check the grams")
+    if row is None:
+        grams = grams_of(measure)
+        if grams is not None:
+            update |= {"mass_low_g": grams, "mass_high_g": grams, "mass_g": grams}
+        return reading.model_copy(update={**update, "note": "; ".join([*doubts, *notes])})
+    weighed = _grams(measure, item, row, habit)
+    if weighed is None:
+        unit = measure.unit.value if measure.unit else "one"
+        note = "; ".join([*doubts, f"cannot weigh “{unit}” of {row.name.lower()}: type the grams"])
+        return reading.model_copy(update={**update, "sureness": Sureness.CHECK, "note": note})
+    low, high, wrong, remarks = weighed
+    doubts += wrong
+    notes += remarks
+    if measure.loose:
+        doubts.append("a rough measure: check the grams")
+    most = _MOST_G.get(row.category, ABSURD_MASS_G)
+    if high > most:
+        said = f"{high / 1000:.3g} kg" if high >= 1000 else f"{high:.0f} g"
+        doubts.append(f"{said} of {row.name.lower()} is more than a home kitchen mixes: is the unit right?")
+    update |= {"mass_low_g": low, "mass_high_g": high, "mass_g": (low + high) / 2}
+    width = WIDTH.get(measure.unit) if measure.unit else None
+    if width:
+        update |= {"mass_g": (low + high) / 2, "mass_low_g": low * width[0], "mass_high_g": high * width[1]}
+    sureness = min(reading.sureness, Sureness.CHECK, key=_RANK) if doubts else reading.sureness
+    return reading.model_copy(update={**update, "sureness": sureness, "note": "; ".join([*doubts, *notes])})
 
 
-def _grams(measure: Measure, each: float | None, item: Ingredient, habit: Habit) -> tuple[float, float, list[str]]:
-    """Low and high grams. A weight the card itself states wins over our own conversion, and a clash is said."""
-    extra = sum(part.low * (grams_per_unit(part.unit, item, habit) or 0.0) for part in measure.extra if part.unit)
-    if measure.stated_g is not None:
-        own = each * measure.high if each else measure.stated_g
-        clash = abs(own / measure.stated_g - 1) > 0.15
-        note = [f"the card says {measure.stated_g:.0f} g, this kitchen's measure gives {own:.0f} g"] if clash else []
-        return measure.stated_g + extra, measure.stated_g + extra, note
-    assert each is not None
-    return measure.low * each + extra, measure.high * each + extra, []
+def _grams(
+    measure: Measure, item: Item, row: Ingredient, habit: Habit
+) -> tuple[float, float, list[str], list[str]] | None:
+    """Low and high grams, what is doubtful about them, and what is worth saying. A weight the card states wins over our own."""
+    own = _by_own_measure(measure, item, row, habit)
+    beside = measure.beside or _bracketed(item.name)
+    if beside is None or beside.low <= 0:
+        return (*own, [], []) if own else None
+    stated = grams_of(beside) if grams_of(beside) is not None else _by_own_measure(beside, item, row, habit)
+    if isinstance(stated, tuple):
+        stated = stated[1]
+    if stated is not None and beside.contained and measure.unit in CONTAINERS:
+        return measure.low * stated, measure.high * stated, [], []
+    if stated is None:
+        return (*own, [], []) if own else None
+    if beside.unit in MASS_G and row.id.startswith("egg_") and measure.unit in (None, Unit.PIECE) and own:
+        stated = stated * (SHELL if stated > 1.08 * own[1] and row.id == "egg_whole" else 1.0)
+    if measure.unit in MASS_G and own:  # the weight stands first, the bracket says it again
+        apart = _apart(own[1], stated, beside, row, habit)
+        doubts = [f"the card says {own[1]:.0f} g and {stated:.0f} g: which?"] if apart else []
+        return (*own, doubts, [])
+    if own is None:
+        return stated, stated, [], []
+    if _apart(stated, own[1], measure, row, habit):
+        return (
+            stated,
+            stated,
+            [f"the card says {stated:.0f} g, this kitchen's measure gives {own[1]:.0f} g: which?"],
+            [],
+        )
+    differs = abs(own[1] / stated - 1) > 0.15
+    note = [f"the card says {stated:.0f} g, this kitchen's measure gives {own[1]:.0f} g"] if differs else []
+    return stated, stated, [], note
 
 
-def _grams_each(measure: Measure, item: Ingredient, habit: Habit, citrus: bool) -> float | None:
+def _apart(weight_g: float, measured_g: float, measure: Measure, row: Ingredient, habit: Habit) -> bool:
+    """Whether two measures of one amount differ by more than a tenth beyond what cups, countries and eggs differ among themselves."""
+    if measure.unit in MASS_G or measured_g <= 0:
+        return abs(weight_g / measured_g - 1) > _DISAGREE if measured_g > 0 else True
+    cups = [cup for cup in (row.g_per_cup_spooned, row.g_per_cup_scooped, row.g_per_cup_packed) if cup]
+    volume = measure.unit not in (None, Unit.PIECE, *_PIECES)
+    if not volume or not cups:
+        return not 0.7 < weight_g / measured_g < 1.45
+    cup = grams_per_unit(Unit.CUP, row, habit, measure.packed) or cups[0]
+    # A cup is 237 to 250 ml; how it is filled is the table's from spooned to packed; a heaped or sifted one differs further.
+    least, most = min(cups) / cup * 0.94, max(cups) / cup * 1.06
+    if measure.unit not in (Unit.CUP, Unit.ML, Unit.DL, Unit.LITRE, Unit.CL):
+        least, most = least * 0.75, most * 1.35
+    return not measured_g * least * (1 - _DISAGREE) <= weight_g <= measured_g * most * (1 + _DISAGREE)
+
+
+_PIECES = (Unit.STICK, Unit.TIN, Unit.BLOCK, Unit.PACKET, Unit.SQUARE, Unit.LEAF, Unit.BALL)
+
+
+def _bracketed(name: str) -> Measure | None:
+    """The measure in a bracket behind the name: "1 cup flour (120 g)", "half a tin of milk (400 g tin)"."""
+    for found in re.finditer(r"\(([^()]*)\)", name):
+        tokens = tokens_of(re.sub(r"^\s*(?:about|approx\.?|approximately|~|total)\s*", "", found[1]))
+        measure = measure_at(tokens, 0, lone=False) if tokens else None
+        if measure and measure.end >= len(tokens) and measure.measure.unit and measure.measure.unit is not Unit.PIECE:
+            return measure.measure
+    return None
+
+
+def _by_own_measure(measure: Measure, item: Item, row: Ingredient, habit: Habit) -> tuple[float, float] | None:
+    each = _grams_each(measure, item, row, habit)
+    if each is None:
+        return None
+    extra = sum(
+        part.low * (grams_per_unit(part.unit, row, habit, part.packed) or 0.0) for part in measure.extra if part.unit
+    )
+    if measure.unit in MASS_G and measure.each and row.id == "egg_whole":
+        each *= SHELL
+    scale = _own_size(measure, habit)
+    sifted = 0.94 if re.match(r"sifted\b", item.name, re.I) and measure.unit is Unit.CUP else 1.0
+    low, high = measure.low * each * scale * sifted + extra, measure.high * each * scale * sifted + extra
+    if measure.other is not None and measure.unit in MASS_G:
+        raise_low = _thousands(measure, each, row)
+        if raise_low is not None:
+            return raise_low, raise_low
+    return low, high
+
+
+def _thousands(measure: Measure, each: float, row: Ingredient) -> float | None:
+    """ "1.500 kg" is one and a half where fifteen hundred is more than anybody mixes; None where the thousands stand."""
+    assert measure.other is not None
+    most = _MOST_G.get(row.category, ABSURD_MASS_G)
+    return measure.other * each if measure.high * each > most and measure.other * each <= most else None
+
+
+def _own_size(measure: Measure, habit: Habit) -> float:
+    """Where the line says how large its cup or spoon is."""
+    if measure.cup_ml and measure.unit is Unit.CUP:
+        return measure.cup_ml / CUP_ML[habit.region]
+    if measure.tbsp_ml and measure.unit is Unit.TBSP:
+        return measure.tbsp_ml / TBSP_ML[habit.region]
+    beside = measure.beside
+    millilitres = millilitres_of(beside, habit) if beside else None
+    if millilitres and measure.unit in (Unit.CUP, Unit.TBSP) and measure.high:
+        said = millilitres / measure.high
+        usual = CUP_ML[habit.region] if measure.unit is Unit.CUP else TBSP_ML[habit.region]
+        return said / usual if 0.7 < said / usual < 1.45 else 1.0
+    return 1.0
+
+
+def _grams_each(measure: Measure, item: Item, row: Ingredient, habit: Habit) -> float | None:
     """Grams of one of what the measure counts, or None if that cannot be said."""
     if measure.unit not in (None, Unit.PIECE):
         assert measure.unit is not None
-        packed = measure.packed or "packed" in normalise(measure.rest).split()
-        return grams_per_unit(measure.unit, item, habit, packed)
-    pieces = item.piece_g
-    if item.id.startswith("egg_"):
-        size = measure.size or EGG_SIZE[habit.region]
+        packed = measure.packed or bool({"packed", "pressed"} & set(normalise(item.name).split()))
+        return grams_per_unit(measure.unit, row, habit, packed)
+    pieces = row.piece_g
+    if row.id.startswith("egg_"):
+        said = re.search(r"\b(?:size\s+)([sml]|xl)\b|\(\s*(s|m|l|xl)\s*\)", item.name, re.I)
+        letters = {"s": "small", "m": "medium", "l": "large", "xl": "extra_large"}
+        named = measure.size or (letters[(said[1] or said[2]).lower()] if said else "")
+        size = named or EGG_SIZE[habit.region]
         sizes = (f"{habit.region.value}_{size}", size, "large", "one", "one_egg")
         return next((pieces[key] for key in sizes if key in pieces), None)
-    if citrus:
+    if item.fruit:
         return next((grams for key, grams in pieces.items() if key.endswith("_of_one")), None)
-    singles = (
+    singles: tuple[str, ...] = (
         "each",
         "one",
         "one_egg",
@@ -189,5 +337,11 @@ def _grams_each(measure: Measure, item: Ingredient, habit: Habit, citrus: bool) 
         "biscuit",
         "packet",
         "espresso_shot",
+        "leaf",
+        "can",
     )
+    if "half" in pieces:
+        return pieces["half"] * (1 if re.search(r"\b(half|halves)\b", item.name, re.I) else 2)
+    if row.category == "spice":
+        singles = ("whole", *singles)
     return next((pieces[key] for key in singles if key in pieces), None)

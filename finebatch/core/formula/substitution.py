@@ -152,7 +152,7 @@ def apply(lines: tuple[Line, ...], weighed: tuple[WeighedLine, ...], line_id: st
     where = next(i for i, other in enumerate(lines) if other.id == line_id)
     kept = [*lines[:where], *new, *lines[where + 1 :]]
     for kind, per_g in swap.adjust.items():
-        kept = _adjusted(kept, by_id, line.part, kind, per_g * grams)
+        kept = _adjusted(kept, by_id, by_id[line_id].part, kind, per_g * grams)
     return tuple(kept)
 
 
@@ -162,7 +162,8 @@ def _adjusted(lines: list[Line], weighed: dict[str, WeighedLine], part: Part, ki
         reading = weighed[line.id].reading if line.id in weighed else None
         id = reading.ingredient_id if reading else line.ingredient_id
         grams = reading.mass_g if reading else line.mass_g
-        if line.part is part and id in candidates and grams is not None:
+        stands = weighed[line.id].part if line.id in weighed else line.part
+        if stands is part and id in candidates and grams is not None:
             total = max(0.0, grams + by_g)
             if total < 0.05:
                 return lines[:i] + lines[i + 1 :]

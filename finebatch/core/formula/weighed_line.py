@@ -11,7 +11,7 @@ LEAST_G = 1e-3  # less is a slip of the keys: it weighs nothing, and is no measu
 
 
 class WeighedLine(Value):
-    """A line with its reading; `bakers_pct` is grams per 100 g of flour, None without flour or outside the dough."""
+    """A line with its reading, where the baker or else its own words put it; `bakers_pct` is grams per 100 g of flour, None without flour or outside the dough."""
 
     line_id: str
     part: Part
@@ -24,7 +24,8 @@ def weigh_lines(lines: tuple[Line, ...], habit: Habit) -> tuple[WeighedLine, ...
     """Every line read and weighed by this kitchen's habit, lines in ratio to others worked out, with baker's percentages."""
     readings = resolve_ratios(lines, habit)
     roles = [role_of(catalogue()[r.ingredient_id]) if r.ingredient_id else None for r in readings]
-    in_dough = [line.part is Part.DOUGH for line in lines]
+    parts = [line.part or reading.part or Part.DOUGH for line, reading in zip(lines, readings, strict=True)]
+    in_dough = [part is Part.DOUGH for part in parts]
     flour_g = sum(
         reading.mass_g or 0.0
         for reading, role, counts in zip(readings, roles, in_dough, strict=True)
@@ -33,14 +34,14 @@ def weigh_lines(lines: tuple[Line, ...], habit: Habit) -> tuple[WeighedLine, ...
     return tuple(
         WeighedLine(
             line_id=line.id,
-            part=line.part,
+            part=part,
             role=role,
             reading=reading,
             bakers_pct=100 * reading.mass_g / flour_g
             if flour_g >= LEAST_G and counts and reading.mass_g is not None
             else None,
         )
-        for line, reading, role, counts in zip(lines, readings, roles, in_dough, strict=True)
+        for line, part, reading, role, counts in zip(lines, parts, readings, roles, in_dough, strict=True)
     )
 
 

@@ -60,7 +60,6 @@ def test_lines_read_right_with_no_help(text: str, ingredient: str, grams: float)
 
 UNSURE = [
     ("½ cup cornflour", "cornstarch"),  # starch or maize meal, by country
-    ("1 cup brown sugar", "sugar_light_brown"),
     ("100 g chocolate", "choc_dark_50"),
     ("1 cup magic blue flour", "flour_ap"),
     ("butter", "butter_unsalted"),  # no amount
@@ -71,7 +70,8 @@ UNSURE = [
     ("50 kg sugar", "sugar_granulated"),
     ("1 cup sugar + 2", "sugar_granulated"),
     ("3 cups zanzibar dust", None),
-    ("100 g chocolat chips", None),
+    ("1 tsp bakng soda", "baking_soda"),
+    ("2 tsp almnd extract", "almond_extract"),
 ]
 
 
@@ -84,10 +84,16 @@ def test_what_is_not_clear_is_asked_and_never_dropped(text: str, guess: str | No
     assert reading.text == text
 
 
-def test_a_near_miss_is_offered_but_not_taken() -> None:
+def test_a_misspelt_name_is_taken_and_marked() -> None:
     reading = read_line("100 g chocolat chips", US)
-    assert reading.ingredient_id is None
-    assert any("chips" in choice.ingredient_id for choice in reading.choices)
+    assert reading.ingredient_id == "choc_chips_dark"
+    assert reading.sureness is Sureness.SURE
+    assert "taken as" in reading.note
+
+
+def test_a_far_name_is_offered_but_not_taken() -> None:
+    reading = read_line("100 g hazlewood nutz", US)
+    assert reading.ingredient_id is None or reading.sureness is not Sureness.SURE
 
 
 def test_the_bakers_answers_settle_a_line() -> None:
@@ -110,9 +116,10 @@ def test_habit_changes_grams_at_once() -> None:
     assert read_line("1 egg", Habit(region=Region.UK)).mass_g == 51
 
 
-def test_a_stated_weight_wins_and_a_clash_is_said() -> None:
+def test_a_stated_weight_wins_and_a_clash_is_asked() -> None:
     reading = read_line("1 cup (200 g) plain flour", US)
     assert reading.mass_g == 200
+    assert reading.sureness is Sureness.CHECK
     assert "120 g" in reading.note
 
 

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from finebatch.core.bakemodel.mix import Mixing
-from finebatch.core.card.amounts import grams_in, read_measure
+from finebatch.core.card.amounts import grams_of, read_measure
 from finebatch.core.card.ratios import read_ratio
 from finebatch.core.card.units import SPELLINGS, Unit, grams_per_unit, spelt, volume_ml
 from finebatch.core.dough.balance import textures_of
@@ -88,10 +88,12 @@ def test_packed_sugar_ignores_how_flour_is_filled() -> None:
 
 @pytest.mark.parametrize(
     ("text", "grams"),
-    [("about 226g", 226), ("8 oz / 1 cup", 226.8), ("0,5 kg", 500), ("1 cup", None), ("no weight here", None)],
+    [("about 226g", 226), ("8 oz / 1 cup", 226.8), ("0,5 kg", 500), ("1 lb 2 oz", 510.29), ("1 cup", None)],
 )
-def test_weights_in_brackets(text: str, grams: float | None) -> None:
-    assert grams_in(text) == (pytest.approx(grams) if grams else None)
+def test_weights_that_a_measure_names(text: str, grams: float | None) -> None:
+    measure = read_measure(text)
+    assert not isinstance(measure, str)
+    assert grams_of(measure) == (pytest.approx(grams, rel=1e-3) if grams else None)
 
 
 @given(st.integers(1, 12))
