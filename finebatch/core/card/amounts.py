@@ -77,7 +77,7 @@ def measure_at(tokens: list[Token], at: int, lone: bool = True) -> Found | None:
     """The measure that begins at a token. With `lone`, a pinch or a knob needs no number."""
     start = at
     while _text(tokens, at) in _ABOUT:
-        at += 1
+        at += 2 if _text(tokens, at + 1) == "." else 1
     factor, at = _factor(tokens, at)
     number = read_number(tokens, at) or _implied(tokens, at, lone, factor)
     if number is None:
@@ -88,6 +88,8 @@ def measure_at(tokens: list[Token], at: int, lone: bool = True) -> Found | None:
         number, end = part, part.end  # "a scant half cup"
     size, end = _size(tokens, end)
     unit = unit_at(tokens, end)
+    if unit is None and _text(tokens, end) == "-":  # "12-ounce"
+        unit = unit_at(tokens, end + 1)
     if unit is None and _text(tokens, end) == "(":  # "1 (8 oz) packet"
         bracket, after = _in_brackets(tokens, end)
         unit = unit_at(tokens, after) if bracket else None
@@ -219,7 +221,7 @@ def _in_brackets(tokens: list[Token], at: int) -> tuple[Measure | None, int]:
 def _further(tokens: list[Token], at: int, measure: Measure) -> tuple[Measure, int]:
     """What follows on a unit and still belongs to it: a half more, ounces after pounds, the same in another unit, a bracket, a sum."""
     while True:
-        for follows in (_half_more, _or_two, _again, _bracket, _sum):
+        for follows in (_half_more, _or_two, _up_to, _again, _bracket, _sum):
             found = follows(tokens, at, measure)
             if found:
                 measure, at = found.measure, found.end
@@ -244,6 +246,14 @@ def _or_two(tokens: list[Token], at: int, measure: Measure) -> Found | None:
     if _text(tokens, at) != "or" or _text(tokens, at + 1) != "two":
         return None
     return Found(measure.model_copy(update={"high": 2 * measure.high, "loose": True}), at + 2)
+
+
+def _up_to(tokens: list[Token], at: int, measure: Measure) -> Found | None:
+    """A range with its unit said twice: "110g-120g"."""
+    found = _plain(tokens, at + 1) if _text(tokens, at) in ("-", "–", "—", "to") and measure.unit else None
+    if found is None or found.measure.unit is not measure.unit or found.measure.high < measure.high:
+        return None
+    return Found(measure.model_copy(update={"high": found.measure.high}), found.end)
 
 
 def _again(tokens: list[Token], at: int, measure: Measure) -> Found | None:
@@ -277,7 +287,15 @@ def _sum(tokens: list[Token], at: int, measure: Measure) -> Found | None:
         found = measure_at(tokens, at + 1)
         if found and found.measure.unit in (None, Unit.PIECE):
             found = None
-    return Found(measure.model_copy(update={"extra": (*measure.extra, found.measure)}), found.end) if found else None
+    if found is None:
+        return None
+    # A bracket at the end of a sum is the weight of the whole: "½ cup + 1 tbsp (70 g)".
+    more, beside = found.measure, measure.beside or found.measure.beside
+    if measure.beside and more.beside and measure.beside.unit is more.beside.unit:
+        both = {"low": measure.beside.low + more.beside.low, "high": measure.beside.high + more.beside.high}
+        beside = measure.beside.model_copy(update=both)
+    more = more.model_copy(update={"beside": None})
+    return Found(measure.model_copy(update={"extra": (*measure.extra, more), "beside": beside}), found.end)
 
 
 def _plain(tokens: list[Token], at: int) -> Found | None:
@@ -323,11 +341,10 @@ def read_measure(text: str) -> Measure | str:
 def measure_behind(tokens: list[Token], start: int = 1) -> tuple[int, Found] | None:
     """The first measure behind a name: where it begins, and what it is. A figure, or a word with a unit."""
     for at in range(start, len(tokens)):
-        if tokens[at].sort not in ("figure", "vulgar") and not (
-            tokens[at].sort == "letters" and tokens[at].lower not in ("a", "an")
-        ):
+        article = tokens[at].lower in ("a", "an")
+        if tokens[at].sort not in ("figure", "vulgar", "letters"):
             continue
         found = measure_at(tokens, at, lone=False)
-        if found and (tokens[at].sort != "letters" or found.measure.unit):
+        if found and (tokens[at].sort != "letters" or (found.measure.unit in LONE if article else found.measure.unit)):
             return at, found
     return None

@@ -56,17 +56,26 @@ def items_of(text: str) -> tuple[Item, ...]:
     """The ingredients of a line, at least one. Never fails for what a person may type."""
     tidy = tidied(text)
     doubts = (f"{tidy.guess}: is that right?",) if tidy.guess else ()
-    halves = [half.strip() for half in tidy.text.split(";") if half.strip()]
-    if len(halves) > 1 and all(_measured(half) for half in halves):
+    halves = next((halves for mark in (";", ",") if (halves := _halves(tidy.text, mark))), [])
+    if halves:
         found = tuple(item for half in halves for item in _items(half))
     else:
         found = _items(tidy.text)
     return tuple(replace(item, doubts=(*doubts, *item.doubts)) for item in found)
 
 
-def _measured(text: str) -> bool:
-    tokens = tokens_of(text)
-    return bool(tokens) and (measure_at(tokens, 0) is not None or measure_behind(tokens) is not None)
+def _halves(text: str, mark: str) -> list[str]:
+    """The parts of a list of ingredients: each with an amount of its own, and between commas each behind its name."""
+    halves = [half.strip() for half in re.split(rf"{mark}(?![^(]*\))", text) if half.strip()]
+    if len(halves) < 2:
+        return []
+    split = [tokens_of(half) for half in halves]
+    if not all(split):
+        return []
+    first = [measure_at(tokens, 0) is not None for tokens in split]
+    behind = [not front and measure_behind(tokens) is not None for front, tokens in zip(first, split, strict=True)]
+    whole = all(behind) if mark == "," else all(front or back for front, back in zip(first, behind, strict=True))
+    return halves if whole else []
 
 
 def is_step(text: str) -> bool:
@@ -76,7 +85,8 @@ def is_step(text: str) -> bool:
 
 def _items(text: str) -> tuple[Item, ...]:
     purpose = purpose_of(text)
-    line = purpose.text
+    line = re.sub(r"^(?:(?:oh|and|then|so|ok|okay|next|also|now|well|right|plus|add)\b[ ,]*)+(?=\S)", "", purpose.text, flags=re.I)
+    line = line if re.search(r"\w", line) else purpose.text
     hedged = HEDGES.search(line)
     doubts: tuple[str, ...] = ("the amount is not sure: type the grams",) if hedged else ()
     if hedged:

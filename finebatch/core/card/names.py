@@ -36,11 +36,13 @@ class Usual(Value):
 @cache
 def usual() -> dict[str, Usual]:
     """The table of names (reference/names.csv): bare words, other countries' words, and what nearly everybody means by them."""
-    return {name_key(row["name"]): Usual(ids=words(row["ids"]), asks=row["ask"].strip()) for row in rows("names")}
+    return {
+        name_key(name): Usual(ids=words(row["ids"]), asks=row["ask"].strip()) for row in rows("names") for name in words(row["name"])
+    }
 
 
 # Names whose note in the catalogue explains them, with no second meaning to ask about.
-_SETTLED = frozenset({"bicarb", "shortening", "maida", "atta", "icing mixture", "cinnamon", "wheaten cornflour"})
+_SETTLED = frozenset({"bicarb", "shortening", "maida", "atta", "icing mixture", "cinnamon", "wheaten cornflour", "raw sugar", "semolina", "gram flour", "turbinado sugar", "currant", "marzipan"})
 # Words that say what was done to the ingredient, or how good it is, not what it is.
 PREPARED = frozenset(
     """soft softened melted cold chilled warm cool cooled cooling room temperature temp at very finely roughly coarsely thinly
@@ -63,6 +65,7 @@ TELLING = frozenset(
     "soda powder salt sugar essence extract oil flour starch syrup butter milk cream paste spread white yolk chips".split()
 )
 _HURTS = frozenset({"leavener", "salt", "flavour", "spice", "sugar"})  # a wrong one of these spoils the batch
+_ALWAYS_ASKED = frozenset({"leavener", "salt"})
 _LEAST_ALIKE = 0.78
 _TAKEN_ALIKE = 0.8
 
@@ -87,7 +90,10 @@ def match_name(phrase: str) -> Match:
     """
     bare = re.sub(r"\([^()]*\)", " ", phrase)
     head = re.split(r",|;|\(| - |–|:|=", bare.strip(" ,;:-"), maxsplit=1)[0]
-    for candidate in (name_key(phrase), name_key(bare), name_key(head)):
+    # "sugar, brown", "butter (salted)": what stands behind may say which it is.
+    behind = [*re.split(r"[,;]", bare)[1:2], *(part for found in re.findall(r"\(([^()]*)\)", phrase) for part in found.split(","))]
+    turned = (name_key(f"{part} {head}") for part in behind if not re.search(r"\d", part))
+    for candidate in (name_key(phrase), *turned, name_key(bare), name_key(head)):
         found = _exact(candidate)
         if found:
             return found
@@ -212,7 +218,9 @@ def _near(key: str) -> Match:
     ):
         return Match(ids=ids, certain=False, note="did you mean one of these?", guessed=True)
     item = catalogue()[match.ids[0]]
-    hurts = item.category in _HURTS and bool(TELLING & set(best.split())) and len(best.split()) > 1
+    telling = TELLING & set(best.split())
+    said = telling <= set(key.split())
+    hurts = bool(telling) and len(best.split()) > 1 and (item.category in _ALWAYS_ASKED or (item.category in _HURTS and not said))
     taken = f"“{key}” taken as {best}"
     return Match(
         ids=(*match.ids[:1], *ids[1:]),

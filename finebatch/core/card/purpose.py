@@ -37,7 +37,9 @@ _BY_FEEL = re.compile(
     re.I,
 )
 _ENOUGH = re.compile(
-    r"^\s*(?:just )?(?:enough|some|sufficient)\b|\bto (?:stiffen|mix|bind|bring (?:it )?together)\b|\bas many as you like\b",
+    r"^\s*(?:just )?(?:enough|some|sufficient)\b"
+    r"|^\s*(?:just )?an? (?:(?:wee|tiny|good|little|small|generous) )?(?:bit|little|touch|hint|sprinkling|sprinkle|scattering|scraping|scrape|grating|dusting|dollop|squeeze|lick)\b"
+    r"|\bto (?:stiffen|mix|bind|bring (?:it )?together)\b|\bas many as you like\b",
     re.I,
 )
 _OPTIONAL = re.compile(r"[\s,;(]*\b(?:optional|if (?:you )?(?:like|using|wanted?)|if desired)\b:?\)?", re.I)

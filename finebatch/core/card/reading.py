@@ -179,7 +179,7 @@ def _weighed(reading: Reading, item: Item, row: Ingredient | None, habit: Habit)
         doubts.append("part of the amount was not understood: check the grams")
     if row is None:
         grams = grams_of(measure)
-        if grams is not None:
+        if grams is not None and re.search(r"[A-Za-z]{2}", item.name):
             update |= {"mass_low_g": grams, "mass_high_g": grams, "mass_g": grams}
         return reading.model_copy(update={**update, "note": "; ".join([*doubts, *notes])})
     weighed = _grams(measure, item, row, habit)

@@ -34,6 +34,7 @@ def tidied(text: str) -> Tidy:
     """The words of a line. A dash before a gap is a bullet, never a minus; one right before a digit stays."""
     line = _SPACES.sub(" ", text).strip()
     line = line.replace("⁄", "/").replace("∕", "/").replace("’", "'").replace("‐", "-").replace("‑", "-")
+    line = re.sub(r"\b([A-Za-z])\.([A-Za-z])\.?(?=\s|$)", r"\1\2", line)  # S.R. flour
     line = line.replace("‚", ",").strip("|").strip()
     for _ in range(3):
         shorter = _BULLET.sub("", line, count=1)
@@ -57,6 +58,8 @@ def _digits(line: str) -> tuple[str, str]:
         word = found[1]
         if re.match(r"[\d.,/]+(?:oz|l)(?=$|/)", word):
             return word  # ounces and litres
+        if len(word) == 1 and line[found.end() : found.end() + 1].isalpha():
+            return word  # "lg"
         digits = word.translate(_DIGITS)
         if not re.search(r"\d", word) and not _UNITS_AFTER.match(line, found.end()):
             return word

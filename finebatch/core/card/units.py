@@ -101,7 +101,7 @@ SPELLINGS: dict[Unit, tuple[str, ...]] = {
     Unit.BALL: ("balls", "ball"),
     Unit.PACKET: (
         "packets", "packet", "sachets", "sachet", "pkts", "pkt", "pkgs", "pkg", "packages", "package", "packs", "pack",
-        "pck", "boxes", "box", "bags", "bag", "envelopes", "envelope", "cartons", "carton",
+        "pck", "boxes", "box", "bags", "bag", "envelopes", "envelope", "env", "pouches", "pouch", "cartons", "carton",
     ),
     Unit.PIECE: ("pieces", "piece", "pcs", "pc", "nos", "no", "pods", "pod", "cubes", "cube"),
 }  # fmt: skip

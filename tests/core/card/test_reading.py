@@ -71,7 +71,7 @@ UNSURE = [
     ("1 cup sugar + 2", "sugar_granulated"),
     ("3 cups zanzibar dust", None),
     ("1 tsp bakng soda", "baking_soda"),
-    ("2 tsp almnd extract", "almond_extract"),
+    ("2 tsp almond extrct", "almond_extract"),
 ]
 
 
