@@ -57,10 +57,7 @@ def items_of(text: str) -> tuple[Item, ...]:
     tidy = tidied(text)
     doubts = (f"{tidy.guess}: is that right?",) if tidy.guess else ()
     halves = next((halves for mark in (";", ",") if (halves := _halves(tidy.text, mark))), [])
-    if halves:
-        found = tuple(item for half in halves for item in _items(half))
-    else:
-        found = _items(tidy.text)
+    found = tuple(item for half in halves for item in _items(half)) if halves else _items(tidy.text)
     return tuple(replace(item, doubts=(*doubts, *item.doubts)) for item in found)
 
 
@@ -85,7 +82,9 @@ def is_step(text: str) -> bool:
 
 def _items(text: str) -> tuple[Item, ...]:
     purpose = purpose_of(text)
-    line = re.sub(r"^(?:(?:oh|and|then|so|ok|okay|next|also|now|well|right|plus|add)\b[ ,]*)+(?=\S)", "", purpose.text, flags=re.I)
+    line = re.sub(
+        r"^(?:(?:oh|and|then|so|ok|okay|next|also|now|well|right|plus|add)\b[ ,]*)+(?=\S)", "", purpose.text, flags=re.I
+    )
     line = line if re.search(r"\w", line) else purpose.text
     hedged = HEDGES.search(line)
     doubts: tuple[str, ...] = ("the amount is not sure: type the grams",) if hedged else ()

@@ -37,12 +37,30 @@ class Usual(Value):
 def usual() -> dict[str, Usual]:
     """The table of names (reference/names.csv): bare words, other countries' words, and what nearly everybody means by them."""
     return {
-        name_key(name): Usual(ids=words(row["ids"]), asks=row["ask"].strip()) for row in rows("names") for name in words(row["name"])
+        name_key(name): Usual(ids=words(row["ids"]), asks=row["ask"].strip())
+        for row in rows("names")
+        for name in words(row["name"])
     }
 
 
 # Names whose note in the catalogue explains them, with no second meaning to ask about.
-_SETTLED = frozenset({"bicarb", "shortening", "maida", "atta", "icing mixture", "cinnamon", "wheaten cornflour", "raw sugar", "semolina", "gram flour", "turbinado sugar", "currant", "marzipan"})
+_SETTLED = frozenset(
+    {
+        "bicarb",
+        "shortening",
+        "maida",
+        "atta",
+        "icing mixture",
+        "cinnamon",
+        "wheaten cornflour",
+        "raw sugar",
+        "semolina",
+        "gram flour",
+        "turbinado sugar",
+        "currant",
+        "marzipan",
+    }
+)
 # Words that say what was done to the ingredient, or how good it is, not what it is.
 PREPARED = frozenset(
     """soft softened melted cold chilled warm cool cooled cooling room temperature temp at very finely roughly coarsely thinly
@@ -91,7 +109,10 @@ def match_name(phrase: str) -> Match:
     bare = re.sub(r"\([^()]*\)", " ", phrase)
     head = re.split(r",|;|\(| - |–|:|=", bare.strip(" ,;:-"), maxsplit=1)[0]
     # "sugar, brown", "butter (salted)": what stands behind may say which it is.
-    behind = [*re.split(r"[,;]", bare)[1:2], *(part for found in re.findall(r"\(([^()]*)\)", phrase) for part in found.split(","))]
+    behind = [
+        *re.split(r"[,;]", bare)[1:2],
+        *(part for found in re.findall(r"\(([^()]*)\)", phrase) for part in found.split(",")),
+    ]
     turned = (name_key(f"{part} {head}") for part in behind if not re.search(r"\d", part))
     for candidate in (name_key(phrase), *turned, name_key(bare), name_key(head)):
         found = _exact(candidate)
@@ -110,6 +131,7 @@ def match_name(phrase: str) -> Match:
         or _inside(said)
         or (_inside(whole) if len(whole) > len(said) and not any(char.isdigit() for char in bare) else None)
         or (_exact(name_key(aside[1])) if aside else None)
+        or _scanned(name_key(head))
         or _near(" ".join(kept) or name_key(phrase))
     )
 
@@ -194,6 +216,20 @@ def _figure(word: str) -> bool:
     return bool(re.fullmatch(r"\d+(?:[.,]\d+)?\s*%?", word))
 
 
+_SCANNED = (("rn", "m"), ("vv", "w"), ("1", "l"), ("0", "o"), ("9", "g"), ("5", "s"), ("q", "g"))
+
+
+def _scanned(key: str) -> Match | None:
+    """A name with the letters that a scanner mistakes put right: "rnargarine", "bakin9 soda"."""
+    mended = key
+    for wrong, right in _SCANNED:
+        mended = re.sub(rf"(?<![\d.,/]){wrong}(?![\d.,/])", right, mended)
+    match = _settled(mended) if mended != key else None
+    if match is None:
+        return None
+    return Match(ids=match.ids, certain=False, note=f"“{key}” taken as {mended}: is that right?", respelt=True)
+
+
 def _near(key: str) -> Match:
     """Names alike by their letters: taken where one or two letters are off and no other is as near, else offered."""
     if len(key) < 3:
@@ -220,7 +256,11 @@ def _near(key: str) -> Match:
     item = catalogue()[match.ids[0]]
     telling = TELLING & set(best.split())
     said = telling <= set(key.split())
-    hurts = bool(telling) and len(best.split()) > 1 and (item.category in _ALWAYS_ASKED or (item.category in _HURTS and not said))
+    hurts = (
+        bool(telling)
+        and len(best.split()) > 1
+        and (item.category in _ALWAYS_ASKED or (item.category in _HURTS and not said))
+    )
     taken = f"“{key}” taken as {best}"
     return Match(
         ids=(*match.ids[:1], *ids[1:]),

@@ -2,7 +2,7 @@
 
 from .bakeware import Liner, TrayKind
 from .cold import FREEZER_C, FRIDGE_C
-from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit
+from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit, Region
 from .kitchen import Kitchen
 from .oven import FAN_OFFSET_K, OvenSetting, Scale, check_oven, gas_marks, say, to_c
 from .paces import Pace, pace_s, paces_of, typical_s
@@ -24,6 +24,7 @@ __all__ = [
     "Liner",
     "OvenSetting",
     "Pace",
+    "Region",
     "Scale",
     "Tray",
     "TrayKind",

@@ -1,0 +1,161 @@
+"""A whole card read: its title, its lines, what it claims, its method, and what does not fit together."""
+
+import re
+from functools import lru_cache
+
+from ..base import Value
+from ..kitchen import Habit
+from .claims import Claim, ClaimKind, Passage, claims_of
+from .items import items_of
+from .line import MAX_LINE_CHARS, Part
+from .reading import Reading, read_each
+from .scanned import is_scanned, mended
+from .sections import Row, RowKind, rows_of, steps_of, title_of
+
+
+class CardLine(Value):
+    """One ingredient of a card: its words (a line of its own where a row held several), where its row stands, its part, its reading."""
+
+    text: str
+    start: int
+    end: int
+    part: Part
+    reading: Reading
+
+
+class CardStep(Value):
+    """A step of the method in the baker's own words."""
+
+    text: str
+    start: int
+    end: int
+
+
+class Conflict(Value):
+    """Two things a card says that cannot both be meant, or one that cannot."""
+
+    text: str
+    start: int
+    end: int
+
+
+class CardReading(Value):
+    """What a card was read as. Nothing of the card is lost: rows that are none of these are `notes`."""
+
+    title: str
+    lines: tuple[CardLine, ...]
+    claims: tuple[Claim, ...]
+    steps: tuple[CardStep, ...]
+    notes: tuple[CardStep, ...]
+    conflicts: tuple[Conflict, ...]
+
+    def claim(self, kind: ClaimKind) -> Claim | None:
+        """What is claimed of that kind: the figure that counts, where the card says it twice."""
+        return next((claim for claim in self.claims if claim.kind is kind), None)
+
+
+_CLAIMING = (RowKind.TITLE, RowKind.STEP, RowKind.CLAIM, RowKind.NOTE)
+_FAR = 1.25  # two figures for one thing that differ by more are said to differ
+
+
+@lru_cache(maxsize=64)
+def read_card(text: str, habit: Habit) -> CardReading:
+    """Read a whole card by this kitchen's habit. Never raises for what a person may type."""
+    rows = rows_of(text)
+    scanned = is_scanned(text)
+    lines = tuple(line for row in rows if row.kind is RowKind.INGREDIENT for line in _lines(row, habit))
+    spoons = _own_spoons(rows)
+    fore = next((n for n, row in enumerate(rows) if row.kind is RowKind.INGREDIENT), len(rows))
+    # Notes behind the recipe tell of freezing, keeping and other sizes.
+    passages = [
+        _passage(row, scanned)
+        for n, row in enumerate(rows)
+        if row.kind in _CLAIMING and (row.kind is not RowKind.NOTE or n < fore)
+    ]
+    found = claims_of(passages, habit.region, spoons)
+    front = {row.start for row in rows if row.kind in (RowKind.TITLE, RowKind.CLAIM, RowKind.NOTE)}
+    claims = _ranked(found, rows, front)
+    title = next((title_of(mended(row.text) if scanned else row.text) for row in rows if row.kind is RowKind.TITLE), "")
+    kept, conflicts = _settled(claims)
+    return CardReading(
+        title=title,
+        lines=lines,
+        claims=kept,
+        steps=tuple(CardStep(text=row.text, start=row.start, end=row.end) for row in steps_of(rows)),
+        notes=tuple(
+            CardStep(text=row.text, start=row.start, end=row.end)
+            for row in rows
+            if row.kind in (RowKind.NOTE, RowKind.OTHER)
+        ),
+        conflicts=conflicts,
+    )
+
+
+def _lines(row: Row, habit: Habit) -> list[CardLine]:
+    words = row.text[:MAX_LINE_CHARS]
+    items, readings = items_of(words), read_each(words, habit)
+    found = []
+    for item, reading in zip(items, readings, strict=True):
+        text = words if len(items) == 1 else item.text
+        part = reading.part or row.part or Part.DOUGH
+        found.append(CardLine(text=text, start=row.start, end=row.end, part=part, reading=reading))
+    return found
+
+
+def _passage(row: Row, scanned: bool) -> Passage:
+    return Passage(text=mended(row.text) if scanned else row.text, start=row.start)
+
+
+def _own_spoons(rows: tuple[Row, ...]) -> tuple[float, float] | None:
+    """The tablespoon a card says it means ("20 ml tablespoon")."""
+    for row in rows:
+        found = re.search(r"(\d+)\s*ml\s*(?:table ?spoons?|tbsps?)|tablespoon\s*=\s*(\d+)\s*ml", row.text, re.I)
+        if found and row.kind is not RowKind.INGREDIENT:
+            return float(found[1] or found[2]), 5.0
+    return None
+
+
+def _ranked(claims: tuple[Claim, ...], rows: tuple[Row, ...], front: set[int]) -> list[Claim]:
+    """Minutes, heat and sizes count from the method before the front of the card; how many, from the front."""
+    starts = sorted(row.start for row in rows)
+
+    def row_of(claim: Claim) -> int:
+        return max((start for start in starts if start <= claim.start), default=0)
+
+    def rank(claim: Claim) -> tuple[bool, int]:
+        fore = row_of(claim) in front
+        return (not fore if claim.kind is ClaimKind.YIELD_PIECES else fore), claim.start
+
+    return sorted(claims, key=rank)
+
+
+def _settled(claims: list[Claim]) -> tuple[tuple[Claim, ...], tuple[Conflict, ...]]:
+    """The claims, the one that counts first of its kind, and what is said against it."""
+    kept: dict[ClaimKind, Claim] = {}
+    conflicts = [Conflict(text=claim.conflict, start=claim.start, end=claim.end) for claim in claims if claim.conflict]
+    for claim in claims:
+        first = kept.get(claim.kind)
+        if first is None:
+            kept[claim.kind] = claim
+        elif first.low and claim.low and first.high and claim.high and claim.kind in _ONE_FIGURE:
+            if claim.low > _FAR * first.high or first.low > _FAR * claim.high:
+                conflicts.append(
+                    Conflict(text=f"{_said(first)} and {_said(claim)}: which?", start=claim.start, end=claim.end)
+                )
+    return tuple(sorted(kept.values(), key=lambda claim: (claim.kind is ClaimKind.FORM, claim.start))), tuple(conflicts)
+
+
+# Of these a card has one figure; there may well be two cutters, two chills or two trays to rest on.
+_ONE_FIGURE = (ClaimKind.YIELD_PIECES, ClaimKind.OVEN_C, ClaimKind.BAKE_MIN, ClaimKind.PORTION_G)
+
+
+def _said(claim: Claim) -> str:
+    unit = {
+        ClaimKind.YIELD_PIECES: "pieces",
+        ClaimKind.OVEN_C: "°C",
+        ClaimKind.BAKE_MIN: "minutes",
+        ClaimKind.PORTION_G: "g",
+    }[claim.kind]
+    assert claim.low is not None
+    low, high = f"{claim.low:.0f}", f"{claim.high:.0f}"
+    return f"{low if low == high else f'{low} to {high}'} {unit}"
