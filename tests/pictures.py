@@ -39,7 +39,7 @@ def main() -> None:
             page.wait_for_timeout(1500)
             if name == "card":
                 page.get_by_label("Name").fill("Slip Drops")
-                page.get_by_label("Ingredients, one to a line").fill(card)
+                page.get_by_label("The whole card").fill(card)
             page.wait_for_timeout(700)
             page.screenshot(path=FOLDER / f"{name}.png")
         bench_sheets(page, f"{server.url}/bench/{doughs['Deck Drops']}")

@@ -1,12 +1,10 @@
 """Texts from outside, read in a worker with a deadline: nothing in them is trusted, so none is read in the server itself."""
 
 from ..core.base import Ring, refusal
-from ..core.card import Line
-from ..core.formula import WeighedLine
-from ..core.kitchen import Habit
+from ..core.card import ClaimKind
+from ..core.kitchen import Kitchen
 from ..formats.cutter_svg import ring_from_svg
-from ..formats.jsonld import Imported
-from ..formats.reading import card, recipe
+from ..formats.reading import CardRead, card
 from ..workers import TooLongError, Worker
 
 DEADLINE_S = 1.5
@@ -14,18 +12,10 @@ TOO_LONG = "Reading this took too long, so it was stopped. Paste the ingredient 
 DRAWING_TOO_LONG = "Reading this drawing took too long, so it was stopped. Save the outline alone, with fewer points."
 
 
-async def read_card(worker: Worker, text: str, habit: Habit) -> tuple[tuple[Line, ...], tuple[WeighedLine, ...]]:
+async def read_card(worker: Worker, text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...]) -> CardRead:
     """`card`, in a worker. Refusal also where it takes too long."""
     try:
-        return await worker.run(card, text, habit, deadline_s=DEADLINE_S)
-    except TooLongError as error:
-        raise refusal("text", TOO_LONG) from error
-
-
-async def read_recipe(worker: Worker, text: str) -> Imported:
-    """`recipe`, in a worker. Refusal also where it takes too long."""
-    try:
-        return await worker.run(recipe, text, deadline_s=DEADLINE_S)
+        return await worker.run(card, text, kitchen, left_out, deadline_s=DEADLINE_S)
     except TooLongError as error:
         raise refusal("text", TOO_LONG) from error
 

@@ -2,12 +2,21 @@
 
 import csv
 import io
+import json
+import re
 
+from pydantic import ValidationError
+
+from ..core.base import refusal
 from ..core.bench import Assessment, DoughSpec
-from ..core.card import Line, Part, read_line
+from ..core.card import Line, Part, read_line, say_claims, split_card
 from ..core.formula import WeighedLine
 from ..core.kitchen import Habit, Scale
-from .cells import plain_cell
+from .cells import plain_cell, typed_cell
+
+MARK = "<!-- finebatch:dough "  # before a dough's settings in a Markdown file, which readers of Markdown do not show
+SETTINGS = "settings"  # the first cell of the row that holds them in a table
+_HEAD = ["part", "line", "ingredient", "mass_g", "bakers_pct"]
 
 
 def line_text(line: Line, weighed: WeighedLine | None) -> str:
@@ -42,13 +51,19 @@ def _sections(spec: DoughSpec, found: Assessment) -> list[tuple[Part, list[str]]
 
 
 def to_text(spec: DoughSpec, found: Assessment) -> str:
-    """A plain card; pasting it back gives the same lines."""
-    rows = []
+    """A plain card; pasting it back gives the same lines, parts and claims."""
+    rows = [spec.name, *(say_claims(spec.card.claims) if spec.card else ())]
     for part, texts in _sections(spec, found):
-        if part is not Part.DOUGH:
-            rows += ["", f"For the {part.value}:"]
-        rows += texts
+        rows += ["", "Dough:" if part is Part.DOUGH else _HEADINGS[part], *texts]
+    if found.method:
+        rows += ["", "Method:", *(f"{n}. {step.text}" for n, step in enumerate(found.method, start=1))]
     return "\n".join(rows) + "\n"
+
+
+_HEADINGS = {
+    Part.FILLING: "For the filling:", Part.TOPPING: "For the topping:", Part.COATING: "For the coating:", Part.WASH: "For the egg wash:",
+    Part.GLAZE: "For the glaze:", Part.PAN: "For the tin:",
+}  # fmt: skip
 
 
 def to_markdown(spec: DoughSpec, found: Assessment) -> str:
@@ -71,14 +86,83 @@ def to_markdown(spec: DoughSpec, found: Assessment) -> str:
     if found.outcome:
         window = found.outcome.window
         rows.append(f"About {window.done_from_min:.0f} to {window.done_to_min:.0f} minutes: {window.cue}.")
+    rows += ["", f"{MARK}{_settings(spec)} -->"]
     return "\n".join(rows) + "\n"
+
+
+def _settings(spec: DoughSpec) -> str:
+    """A dough as one line of JSON that no comment can end in."""
+    return (
+        json.dumps(spec.model_dump(mode="json"), ensure_ascii=True)
+        .replace("--", "\\u002d\\u002d")
+        .replace("<", "\\u003c")
+    )
+
+
+def dough_in_markdown(text: str) -> DoughSpec:
+    """The dough of a Markdown file of ours. Where its ingredient lists were changed since, the lists count."""
+    kept = _from_settings(text[text.index(MARK) + len(MARK) :].split(" -->", 1)[0])
+    listed = [row[2:].strip() for row in text[: text.index(MARK)].splitlines() if row.startswith("- ")]
+    written = {_shown(line) for line in kept.lines if line.text.strip()}
+    if {re.sub(r" \([\d.]+ g\)$", "", row) for row in listed} == {
+        re.sub(r" \([\d.]+ g\)$", "", row) for row in written
+    }:
+        return kept
+    return kept.model_copy(update={"lines": tuple(split_card(text[: text.index(MARK)]))})
+
+
+def _shown(line: Line) -> str:
+    return line.text.strip()
+
+
+def _from_settings(text: str) -> DoughSpec:
+    try:
+        return DoughSpec.model_validate_json(text)
+    except ValidationError as error:
+        raise refusal(
+            "text", "The settings in this file cannot be read by this version. Delete them to read the rest."
+        ) from error
+
+
+def is_csv(text: str) -> bool:
+    """Whether a text is a dough's table."""
+    return text.split("\n", 1)[0].strip().split(",")[:3] == _HEAD[:3]
+
+
+def dough_in_csv(text: str) -> DoughSpec:
+    """The dough of a table of ours; where its lines were changed since, the rows count."""
+    try:
+        rows = [row for row in csv.reader(io.StringIO(text)) if row][1:]
+    except csv.Error as error:
+        raise refusal("text", "This table cannot be read. Save it as comma-separated text.") from error
+    kept = next((_from_settings(row[1]) for row in rows if row[0] == SETTINGS and len(row) > 1), None)
+    read = [_line_of_row(n, row) for n, row in enumerate(rows, start=1) if len(row) > 1 and row[0] != SETTINGS]
+    lines = tuple(line for line in read if line)
+    if kept and [(line.text, line.part or Part.DOUGH) for line in lines] == [
+        (line.text, line.part or Part.DOUGH) for line in kept.lines
+    ]:
+        return kept
+    if kept and len(kept.lines) == len(lines) and all(a.text == b.text for a, b in zip(lines, kept.lines, strict=True)):
+        return kept
+    if not lines:
+        raise refusal("text", "This table holds no lines. It needs the columns part, line and mass_g.")
+    return (kept or DoughSpec()).model_copy(update={"lines": lines})
+
+
+def _line_of_row(n: int, row: list[str]) -> Line | None:
+    part = next((part for part in Part if part.value == row[0].strip().lower()), Part.DOUGH)
+    text = typed_cell(row[1]).strip()
+    if not text:
+        return None
+    grams = re.fullmatch(r"\d+(?:\.\d+)?", row[3].strip()) if len(row) > 3 else None
+    return Line(id=f"l{n}", text=text[:300], part=part, mass_g=min(float(row[3]), 20_000.0) if grams else None)
 
 
 def to_csv(spec: DoughSpec, found: Assessment) -> str:
     """One row a line. Cells that a spreadsheet would take for a formula are quoted with a leading apostrophe."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(["part", "line", "ingredient", "mass_g", "bakers_pct"])
+    writer.writerow(_HEAD)
     by_id = {line.line_id: line for line in found.lines}
     for line in spec.lines:
         seen = by_id[line.id]
@@ -93,4 +177,5 @@ def to_csv(spec: DoughSpec, found: Assessment) -> str:
                 "" if pct is None else f"{pct:.2f}",
             ]
         )
+    writer.writerow([SETTINGS, _settings(spec), "", "", ""])
     return out.getvalue()

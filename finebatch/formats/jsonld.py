@@ -6,21 +6,15 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from ..core.base import Value, one_line, refusal
+from ..core.base import one_line, refusal
 from ..core.bench import Assessment, DoughSpec
-from ..core.card import MAX_LINE_CHARS, MAX_LINES, split_card
+from ..core.card import MAX_LINE_CHARS, MAX_LINES
 from .cards import line_text
 
 MAX_CHARS = 500_000
 MAX_DEPTH = 24
+MOST_STEPS = 30
 OWN = "finebatch:dough"
-
-
-class Imported(Value):
-    """What was read, and what the file held or lacked that could not be carried over."""
-
-    spec: DoughSpec
-    notes: tuple[str, ...]
 
 
 def to_jsonld(spec: DoughSpec, found: Assessment) -> str:
@@ -44,8 +38,9 @@ def to_jsonld(spec: DoughSpec, found: Assessment) -> str:
     return json.dumps(recipe, ensure_ascii=False, indent=1) + "\n"
 
 
-def read_jsonld(text: str) -> Imported:
-    """The first Recipe in a JSON-LD text. Raises Refusal, in words, for whatever is not one.
+def read_jsonld(text: str) -> tuple[DoughSpec | None, str]:
+    """The first Recipe in a JSON-LD text: the dough itself where it is one of ours, else the recipe written as a card. Raises
+    Refusal, in words, for whatever is not one.
 
     Nothing in the file is run or fetched; text is taken as text, tags stripped.
     """
@@ -63,9 +58,7 @@ def read_jsonld(text: str) -> Imported:
     if recipe is None:
         raise refusal("text", "There is no Recipe in this file.")
     own = _own(recipe)
-    if own:
-        return Imported(spec=own, notes=())
-    return _foreign(recipe)
+    return (own, "") if own else (None, _as_card(recipe))
 
 
 def _depth(text: str) -> int:
@@ -113,22 +106,32 @@ def _own(recipe: dict[str, Any]) -> DoughSpec | None:
     return None
 
 
-def _foreign(recipe: dict[str, Any]) -> Imported:
+def _as_card(recipe: dict[str, Any]) -> str:
+    """A recipe of another program as the card it stands for: name, yield, lines, method."""
     lines = _texts(recipe.get("recipeIngredient") or recipe.get("ingredients"))
     if not lines:
         raise refusal("text", "This recipe lists no ingredients.")
-    notes = []
     if len(lines) > MAX_LINES:
         raise refusal("text", f"This recipe lists {len(lines)} ingredients; a dough holds at most {MAX_LINES}.")
-    if any(len(line) > MAX_LINE_CHARS for line in lines):
-        notes.append(f"Lines over {MAX_LINE_CHARS} characters were cut.")
     name = next(iter(_texts(recipe.get("name"))), "")[:80] or "New dough"
-    spec = DoughSpec(name=name, lines=tuple(split_card("\n".join(line[:MAX_LINE_CHARS] for line in lines))))
-    if recipe.get("recipeInstructions"):
-        notes.append("Its instructions were left out: Fine Batch proposes a method from the formula.")
-    if recipe.get("recipeYield"):
-        notes.append("Its yield says nothing of the portion: set yours on the bench.")
-    return Imported(spec=spec, notes=tuple(notes))
+    yields = next(iter(_texts(recipe.get("recipeYield"))), "")
+    yields = f"Makes {yields} pieces" if yields.isdigit() else yields
+    method = [step[:MAX_LINE_CHARS] for step in _steps(recipe.get("recipeInstructions"))[:MOST_STEPS]]
+    rows = [name, yields, "", "Ingredients:", *(line[:MAX_LINE_CHARS] for line in lines)]
+    return "\n".join(
+        [*rows, *(["", "Method:", *(f"{n}. {step}" for n, step in enumerate(method, start=1))] if method else [])]
+    )
+
+
+def _steps(value: Any) -> list[str]:
+    """The steps of a method: texts, lists of them, or sections with lists of their own."""
+    if isinstance(value, list):
+        return [step for entry in value for step in _steps(entry)]
+    if isinstance(value, dict):
+        return _steps(value.get("itemListElement")) or _texts(value.get("text"))
+    if isinstance(value, str) and "\n" in value:
+        return [step for row in value.splitlines() for step in _texts(row)]
+    return _texts(value)
 
 
 def _texts(value: Any) -> list[str]:

@@ -1,21 +1,87 @@
-"""What texts from outside are read as: cards, recipes. Run in a worker, since nothing in them is trusted."""
+"""What texts from outside are read as: cards, recipes, pages. Run in a worker, since nothing in them is trusted."""
 
-from ..core.bench import DoughSpec
-from ..core.card import Line, split_card
+import html
+import re
+
+from ..core.base import Refusal, Value, refusal
+from ..core.bench import CardDough, DoughSpec, dough_of_card
+from ..core.card import ClaimKind, check_card
 from ..core.formula import WeighedLine, weigh_lines
-from ..core.kitchen import Habit
-from .jsonld import Imported, read_jsonld
+from ..core.kitchen import Kitchen
+from .cards import MARK, dough_in_csv, dough_in_markdown, is_csv
+from .jsonld import MAX_CHARS, read_jsonld
+
+_LD_JSON = re.compile(r"<script[^>]{0,200}application/ld\+json[^>]{0,200}>", re.I)
+_BREAKS = re.compile(r"<(?:br|/?p|/?li|/?div|/?h[1-6]|/?tr|/?ul|/?ol|/?section|/?article)\b[^>]{0,200}>", re.I)
 
 
-def card(text: str, habit: Habit) -> tuple[tuple[Line, ...], tuple[WeighedLine, ...]]:
-    """A pasted card's lines, and what each was read as. Refusal if it cannot be one."""
-    lines = tuple(split_card(text))
-    return lines, weigh_lines(lines, habit)
+class CardRead(Value):
+    """A card's dough, and what each of its lines weighs."""
+
+    dough: CardDough
+    weighed: tuple[WeighedLine, ...]
 
 
-def recipe(text: str) -> Imported:
-    """A dough from JSON-LD, Markdown or plain text. Refusal where it is none."""
-    text = text.strip()
+def card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] = ()) -> CardRead:
+    """A dough from a card, a file of ours, JSON-LD or a page that holds a recipe. Refusal, in words, where it is none."""
+    dough = _dough(text.strip().lstrip("\ufeff"), kitchen, left_out)
+    return CardRead(dough=dough, weighed=weigh_lines(dough.spec.lines, kitchen.habit))
+
+
+def _dough(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...]) -> CardDough:
+    own = None
     if text.startswith(("{", "[")):
-        return read_jsonld(text)
-    return Imported(spec=DoughSpec(lines=tuple(split_card(text))), notes=())
+        own, text = read_jsonld(text)
+    elif text.startswith("<") and "<" in text[1:400]:
+        own, text = _page(text)
+    elif MARK in text:
+        own = dough_in_markdown(text)
+    elif is_csv(text):
+        own = dough_in_csv(text)
+    if own is not None:
+        claims = own.card.claims if own.card else ()
+        return CardDough(spec=own, lines=(), claims=claims, steps=(), notes=(), conflicts=())
+    check_card(text)
+    return dough_of_card(text, kitchen, left_out)
+
+
+def _page(text: str) -> tuple[DoughSpec | None, str]:
+    """What a saved page holds: its JSON-LD recipe, or its words."""
+    if len(text) > MAX_CHARS:
+        raise refusal(
+            "text", f"This page has {len(text):,} characters; at most {MAX_CHARS:,} are read. Paste the recipe alone."
+        )
+    script = _LD_JSON.search(text)
+    while script:
+        end = text.find("</", script.end())
+        try:
+            return read_jsonld(text[script.end() : end if end >= 0 else len(text)].strip())
+        except Refusal:  # another script may hold it
+            script = _LD_JSON.search(text, script.end())
+    return None, words_of_page(text)
+
+
+def words_of_page(text: str) -> str:
+    """A page's words, a row for each block; scripts, styles and tags left out, in one pass."""
+    kept, at = [], 0
+    lowered = text.lower()
+    while at < len(text):
+        opens = text.find("<", at)
+        if opens < 0:
+            kept.append(text[at:])
+            break
+        kept.append(text[at:opens])
+        closes = text.find(">", opens)
+        if closes < 0:
+            break
+        tag = lowered[opens + 1 : closes].split(None, 1)[:1]
+        name = tag[0] if tag else ""
+        if name in ("script", "style", "head", "nav", "footer", "svg", "template"):
+            end = lowered.find(f"</{name}", closes)
+            closes = text.find(">", end) if end >= 0 else len(text)
+            closes = len(text) if closes < 0 else closes
+        if _BREAKS.match(text[opens : opens + 240]):
+            kept.append("\n")
+        at = closes + 1
+    rows = (" ".join(row.split()) for row in html.unescape("".join(kept)).splitlines())
+    return "\n".join(row for row in rows if row)

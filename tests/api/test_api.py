@@ -23,19 +23,20 @@ def soon(hours: float = 8) -> str:
 
 def test_a_card_is_read_line_by_line(client: TestClient) -> None:
     answer = client.post("/api/cards/read", json={"text": DROP_CARD}).json()
-    assert len(answer["lines"]) == len(answer["weighed"]) == 9
+    assert len(answer["dough"]["spec"]["lines"]) == len(answer["weighed"]) == 9
     first = answer["weighed"][0]["reading"]
     assert first["text"] == "2¼ cups plain flour"
     assert first["mass_g"] == pytest.approx(270)
 
 
 def test_habit_changes_the_grams(client: TestClient) -> None:
-    scooped = {"text": DROP_CARD, "habit": {"cup_fill": "scooped", "region": "us"}}
+    scooped = {"text": DROP_CARD, "kitchen": {**KITCHEN, "habit": {"cup_fill": "scooped", "region": "us"}}}
     assert client.post("/api/cards/read", json=scooped).json()["weighed"][0]["reading"]["mass_g"] == pytest.approx(315)
 
 
 @pytest.mark.parametrize(
-    ("text", "says"), [("", "nothing on this card"), ("1 g salt\n" * 5000, "characters"), ("salt\n" * 100, "100 lines")]
+    ("text", "says"),
+    [("", "nothing on this card"), ("1 g salt\n" * 5000, "characters"), ("1 g salt\n" * 100, "100 ingredient lines")],
 )
 def test_bad_cards_get_a_sentence_at_their_field(client: TestClient, text: str, says: str) -> None:
     answer = client.post("/api/cards/read", json={"text": text})

@@ -10,9 +10,10 @@ import pytest
 from fastapi.testclient import TestClient
 
 from finebatch.core.base.problems import Refusal
+from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.formats.cutter_svg import MOST_CHARS, ring_from_svg
 from finebatch.formats.jsonld import MAX_CHARS
-from finebatch.formats.reading import recipe
+from finebatch.formats.reading import card
 from tests.api.serving import ask, serving
 
 SVG = '<svg xmlns="http://www.w3.org/2000/svg">{}</svg>'
@@ -72,9 +73,13 @@ def growth(read: Callable[[str], object], make: Callable[[int], str], size: int)
     return [min(taken_s(lambda text=text: read(text)) for _ in range(3)) for text in texts]  # type: ignore[misc]
 
 
+def read(text: str) -> None:
+    card(text, Kitchen())
+
+
 @pytest.mark.parametrize("name", TEXTS)
 def test_the_work_of_reading_a_text_grows_with_its_size(name: str) -> None:
-    seconds = growth(recipe, TEXTS[name], 50_000)
+    seconds = growth(read, TEXTS[name], 50_000)
     # Eight times the text takes some eight times as long; quadratic work would take sixty-four times.
     assert seconds[3] < 20 * max(seconds[0], 0.005), seconds
 
@@ -89,7 +94,7 @@ def test_the_work_of_reading_a_drawing_grows_with_its_size(name: str) -> None:
 @pytest.mark.parametrize(
     ("path", "field", "text"),
     [
-        *(("/api/imports", "text", make(MAX_CHARS - 200)) for make in TEXTS.values()),
+        *(("/api/cards/read", "text", make(MAX_CHARS - 200)) for make in TEXTS.values()),
         *(("/api/cards/read", "text", make(300_000)) for name, make in TEXTS.items() if name.startswith(("one", "many", "a line"))),
         *(("/api/cutters", "svg", make(MOST_CHARS - 200)) for make in DRAWINGS.values()),
     ],
@@ -118,7 +123,7 @@ def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
         yield url
 
 
-def _forever(_text: str) -> None:
+def _forever(*_card: object) -> None:
     while True:
         pass
 
@@ -128,12 +133,12 @@ def test_a_reading_that_never_ends_is_refused_in_words(client: TestClient, monke
     from finebatch.api import reading
 
     client.post("/api/cards/read", json={"text": "100 g flour"})
-    monkeypatch.setattr(reading, "recipe", _forever)
-    answer = client.post("/api/imports", json={"text": "100 g flour"})
+    monkeypatch.setattr(reading, "card", _forever)
+    answer = client.post("/api/cards/read", json={"text": "100 g flour"})
     assert answer.status_code == 422
     assert "took too long" in answer.json()["detail"]
     monkeypatch.undo()
-    assert client.post("/api/imports", json={"text": "100 g flour"}).status_code == 200
+    assert client.post("/api/cards/read", json={"text": "100 g flour"}).status_code == 200
 
 
 def test_usual_drawings_and_recipes_are_still_read() -> None:
@@ -141,7 +146,7 @@ def test_usual_drawings_and_recipes_are_still_read() -> None:
     assert len(ring_from_svg(doctype + SVG.format('<g><path d="M0 0 h40 v30 h-40 z"/></g>'))) == 4
     assert len(ring_from_svg(SVG.format('<circle r="20"/>'))) >= 12
     for kind in ("https://schema.org/Recipe", "schema:Recipe", ["Thing", "Recipe"]):
-        read = recipe(json.dumps({"@type": kind, "name": "Mum&#39;s <b>best</b>", "recipeIngredient": ["100 g flour"]}))
-        assert read.spec.name == "Mum's best"
+        recipe = {"@type": kind, "name": "Mum&#39;s <b>best</b>", "recipeIngredient": ["100 g flour"]}
+        assert card(json.dumps(recipe), Kitchen()).dough.spec.name == "Mum's best"
     page = {"@type": "WebPage", "mainEntity": {"@type": "Recipe", "recipeIngredient": ["1 egg"]}}
-    assert recipe(json.dumps(page)).spec.lines[0].text == "1 egg"
+    assert card(json.dumps(page), Kitchen()).dough.spec.lines[0].text == "1 egg"

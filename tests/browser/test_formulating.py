@@ -161,7 +161,7 @@ def test_out_as_json_and_in_again(page: Page, shared: Server) -> None:
     text = download.value.path().read_text(encoding="utf-8")
     assert json.loads(text)["@type"] == "Recipe"
     page.goto(f"{shared.url}/new")
-    page.get_by_label("Ingredients, one to a line").fill(text)
+    page.get_by_label("The whole card").fill(text)
     expect(page.get_by_text("8 lines · 1 to check")).to_be_visible()
     page.get_by_role("button", name="Put it on the bench").click()
     expect(page.get_by_label("Portion", exact=True)).to_have_value("37")
@@ -175,7 +175,7 @@ def test_out_as_json_and_in_again(page: Page, shared: Server) -> None:
 )
 def test_hostile_files_are_refused_and_kept(page: Page, shared: Server, text: str, says: str) -> None:
     page.goto(f"{shared.url}/new")
-    box = page.get_by_label("Ingredients, one to a line")
+    box = page.get_by_label("The whole card")
     box.fill(text)
     expect(page.get_by_text(re.compile(says))).to_be_visible()
     expect(box).to_have_value(text)

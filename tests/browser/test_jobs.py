@@ -23,7 +23,7 @@ pinch of salt
 def on_the_bench(page: Page, server: Server, card: str = CARD, name: str = "Slip Drops") -> None:
     page.goto(f"{server.url}/new")
     page.get_by_label("Name").fill(name)
-    page.get_by_label("Ingredients, one to a line").fill(card)
+    page.get_by_label("The whole card").fill(card)
     # When the card has been read, everything is in its place: a button that moves under the pointer is not pressed.
     expect(page.get_by_role("status").get_by_text(re.compile(r"^\d+ lines?"))).to_be_visible()
     page.get_by_role("button", name="Put it on the bench").click()
@@ -53,7 +53,7 @@ def test_from_a_pasted_card_to_a_plan_that_is_still_there_after_a_reload(page: P
     page.goto(server.url)
     page.get_by_role("button", name="Paste a card").click()
     page.get_by_label("Name").fill("Slip Drops")
-    page.get_by_label("Ingredients, one to a line").fill(CARD)
+    page.get_by_label("The whole card").fill(CARD)
     expect(page.get_by_text("8 lines · 1 to check")).to_be_visible()
     page.get_by_role("button", name="Put it on the bench").click()
 
@@ -136,7 +136,7 @@ def test_a_card_that_cannot_be_read_is_not_lost(page: Page, shared: Server) -> N
     page.goto(f"{shared.url}/new")
     page.get_by_role("button", name="Put it on the bench").click()
     expect(page.get_by_text("There is nothing on this card yet")).to_be_visible()
-    box = page.get_by_label("Ingredients, one to a line")
+    box = page.get_by_label("The whole card")
     long = "1 g salt\n" * 5000
     box.evaluate(SET_VALUE, long)  # typing this much key by key takes Chromium minutes
     expect(page.get_by_text(re.compile("characters long; a card holds"))).to_be_visible()
@@ -206,7 +206,7 @@ def test_a_tray_smaller_than_a_cookie_and_a_time_gone_by(page: Page, server: Ser
 
 def test_the_measuring_habit_changes_the_grams_at_once(page: Page, server: Server) -> None:
     page.goto(f"{server.url}/new")
-    page.get_by_label("Ingredients, one to a line").fill("1 cup plain flour\n1 tbsp honey")
+    page.get_by_label("The whole card").fill("1 cup plain flour\n1 tbsp honey")
     readings = page.get_by_role("region", name="Read as")
     expect(readings).to_contain_text("120 g")
     page.get_by_text("Scooped", exact=True).click()

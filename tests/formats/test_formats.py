@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from finebatch.core.base.problems import Refusal
 from finebatch.core.bench.assess import assess
 from finebatch.core.bench.spec import DoughSpec
+from finebatch.core.card.claims import ClaimKind
 from finebatch.core.card.headings import split_card
 from finebatch.core.card.line import Line, Part
 from finebatch.core.formula.weighed_line import weigh_lines
@@ -20,6 +21,7 @@ from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.demo.doughs import demo_doughs
 from finebatch.formats.cards import to_csv, to_markdown, to_text
 from finebatch.formats.jsonld import read_jsonld, to_jsonld
+from finebatch.formats.reading import card
 from tests.kit import drop_dough
 
 KITCHEN = Kitchen()
@@ -28,7 +30,7 @@ KITCHEN = Kitchen()
 @pytest.mark.parametrize("spec", demo_doughs(), ids=lambda spec: spec.name)
 def test_jsonld_round_trips_whole(spec: DoughSpec) -> None:
     text = to_jsonld(spec, assess(spec, KITCHEN))
-    assert read_jsonld(text).spec == spec
+    assert read_jsonld(text)[0] == spec
     recipe = json.loads(text)
     assert recipe["@type"] == "Recipe"
     assert len(recipe["recipeIngredient"]) == len(spec.lines)
@@ -42,7 +44,7 @@ def test_jsonld_round_trips_whole(spec: DoughSpec) -> None:
 )
 def test_any_text_survives_the_round_trip(texts: list[str], part: Part) -> None:
     spec = DoughSpec(lines=tuple(Line(id=f"x{i}", text=text, part=part) for i, text in enumerate(texts)))
-    assert read_jsonld(to_jsonld(spec, assess(spec, KITCHEN))).spec == spec
+    assert read_jsonld(to_jsonld(spec, assess(spec, KITCHEN)))[0] == spec
 
 
 @pytest.mark.parametrize("spec", demo_doughs(), ids=lambda spec: spec.name)
@@ -72,15 +74,16 @@ def test_markdown_holds_the_method() -> None:
     assert "Bake at 180 °C." in text
 
 
-def test_a_strangers_recipe_is_read_and_what_is_left_out_is_said() -> None:
+def test_a_strangers_recipe_is_read_as_the_card_it_stands_for() -> None:
     recipe = {
         "@graph": [{"@type": "WebPage"}, {"@type": ["Recipe", "Thing"], "name": "<b>Drops</b>", "recipeYield": "24",
                     "recipeIngredient": ["2 cups <script>alert(1)</script> flour", 5, None, {"x": 1}, "1 stick butter"], "recipeInstructions": "Bake."}]
     }  # fmt: skip
-    found = read_jsonld(json.dumps(recipe))
-    assert found.spec.name == "Drops"
-    assert [line.text for line in found.spec.lines] == ["2 cups alert(1) flour", "1 stick butter"]
-    assert len(found.notes) == 2
+    spec = card(json.dumps(recipe), KITCHEN).dough.spec
+    assert spec.name == "Drops"
+    assert [line.text for line in spec.lines] == ["2 cups alert(1) flour", "1 stick butter"]
+    assert spec.card is not None
+    assert [claim.low for claim in spec.card.claims if claim.kind is ClaimKind.YIELD_PIECES] == [24]
 
 
 def nested(levels: int) -> str:
@@ -105,10 +108,10 @@ def test_a_forged_settings_block_is_checked_and_not_trusted() -> None:
         "recipeIngredient": ["200 g flour"],
         "additionalProperty": [{"name": "finebatch:dough", "value": {"name": "x" * 900}}],
     }
-    assert read_jsonld(json.dumps(recipe)).spec.lines[0].text == "200 g flour"
+    assert card(json.dumps(recipe), KITCHEN).dough.spec.lines[0].text == "200 g flour"
 
 
 @given(st.text(max_size=300))
 def test_any_text_at_all_is_refused_or_read(text: str) -> None:
     with contextlib.suppress(Refusal):
-        assert read_jsonld(text).spec.lines
+        assert any(read_jsonld(text))

@@ -1,35 +1,28 @@
-"""Cards: read line by line."""
+"""Cards: a whole one read, whatever it was written in."""
 
 from fastapi import APIRouter
 from pydantic import Field
 
 from ...core.base import Value
-from ...core.card import MAX_CARD_CHARS, Line
-from ...core.formula import WeighedLine
-from ...core.kitchen import Habit
+from ...core.card import ClaimKind
+from ...core.kitchen import Kitchen
+from ...formats.reading import CardRead
 from .. import reading
 from ..deps import TheWorkers
 
 router = APIRouter(prefix="/api/cards", tags=["bench"])
 
 
-class Card(Value):
-    """A pasted card and whose measures it is written in."""
+class PastedCard(Value):
+    """A pasted card or opened file, the kitchen it is read in, and the claims that the baker left out."""
 
     # Far over the core's limit, so that the core can say in its own words what to do.
-    text: str = Field(max_length=50 * MAX_CARD_CHARS)
-    habit: Habit = Habit()
-
-
-class CardRead(Value):
-    """The card's lines and what each was read as."""
-
-    lines: tuple[Line, ...]
-    weighed: tuple[WeighedLine, ...]
+    text: str = Field(max_length=1_000_000)
+    kitchen: Kitchen = Kitchen()
+    left_out: tuple[ClaimKind, ...] = Field(default=(), max_length=40)
 
 
 @router.post("/read", operation_id="readCard")
-async def read_card(card: Card, workers: TheWorkers) -> CardRead:
-    """Turn a pasted card into weighed lines; 422 at `text` if it cannot be one."""
-    lines, weighed = await reading.read_card(workers.reading, card.text, card.habit)
-    return CardRead(lines=lines, weighed=weighed)
+async def read_card(card: PastedCard, workers: TheWorkers) -> CardRead:
+    """What a card means: its dough, weighed lines, claims, steps and conflicts. Nothing is saved. 422 at `text` if it cannot be one."""
+    return await reading.read_card(workers.reading, card.text, card.kitchen, card.left_out)

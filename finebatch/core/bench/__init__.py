@@ -1,15 +1,18 @@
 """The pipeline: from a dough as typed to everything the bench shows."""
 
 from .assess import Assessment, assess, baked_width_mm
+from .card import CardDough, dough_of_card
 from .compare import Comparison, compare
 from .report import Report, report
-from .spec import DoughSpec
+from .spec import Card, DoughSpec
 from .starters import Starter, starters
 from .whatif import Factor, WhatIf, what_if
 from .why import Why, why
 
 __all__ = [
     "Assessment",
+    "Card",
+    "CardDough",
     "Comparison",
     "DoughSpec",
     "Factor",
@@ -20,6 +23,7 @@ __all__ = [
     "assess",
     "baked_width_mm",
     "compare",
+    "dough_of_card",
     "report",
     "starters",
     "what_if",

@@ -12,6 +12,7 @@ from ..formula import EggCount, WeighedLine, count_eggs, dough_parts, weigh_line
 from ..ingredients import Ingredient
 from ..kitchen import Kitchen, check_oven
 from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
+from .card import card_problems
 from .spec import DoughSpec
 
 
@@ -47,6 +48,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     density = mix.density_kg_m3 / 1000
     _, dough, style = portioned_dough(spec, parts, mix)
     problems += warnings_of(weighed, style, dough.percentages, spec.making)
+    problems += card_problems(spec, dough.mass_g, density)
     method = spec.method or propose(
         weighed, spec.making.mixing, spec.making.fat_state, spec.making.chill_h, kitchen.room_c
     )

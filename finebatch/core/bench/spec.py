@@ -4,12 +4,20 @@ from pydantic import Field
 
 from ..baking import Doneness
 from ..base import OneLine, Value
-from ..card import MAX_LINES, Line
+from ..card import MAX_CARD_CHARS, MAX_LINES, Claim, ClaimKind, Line
 from ..dough import Making, MethodStep
 from ..finishing import Finishing
 from ..forming import Form, ScoopForm
 from ..kitchen import OvenSetting
 from ..trays import TrayRules
+
+
+class Card(Value):
+    """The card a dough was made from: its text as it was, what it claims, and which of that the baker left out."""
+
+    text: str = Field(default="", max_length=MAX_CARD_CHARS)
+    claims: tuple[Claim, ...] = Field(default=(), max_length=40)
+    left_out: tuple[ClaimKind, ...] = Field(default=(), max_length=40)
 
 
 class DoughSpec(Value):
@@ -28,3 +36,4 @@ class DoughSpec(Value):
     finishings: tuple[Finishing, ...] = Field(default=(), max_length=8)
     style_id: str | None = Field(default=None, max_length=40)  # the family, where the baker says it
     method: tuple[MethodStep, ...] | None = Field(default=None, max_length=40)  # None: as proposed
+    card: Card | None = None

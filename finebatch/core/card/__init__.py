@@ -1,12 +1,15 @@
 """A card as bakers write it: its lines, amounts, names and units, read and written."""
 
 from .amounts import Measure, read_measure
-from .headings import MAX_CARD_CHARS, split_card
+from .claims import Claim, ClaimKind
+from .headings import MAX_CARD_CHARS, check_card, split_card
 from .line import MAX_LINE_CHARS, MAX_LINES, Line, Part
 from .names import Choice, Sureness
 from .ratios import Ratio, read_ratio
 from .reading import Reading, read_each, read_line
+from .saying import say_claims
 from .units import Unit
+from .whole import CardLine, CardReading, CardStep, Conflict, read_card
 from .writing import WEIGHT_UNITS, say_amount
 
 __all__ = [
@@ -14,7 +17,13 @@ __all__ = [
     "MAX_LINES",
     "MAX_LINE_CHARS",
     "WEIGHT_UNITS",
+    "CardLine",
+    "CardReading",
+    "CardStep",
     "Choice",
+    "Claim",
+    "ClaimKind",
+    "Conflict",
     "Line",
     "Measure",
     "Part",
@@ -22,10 +31,13 @@ __all__ = [
     "Reading",
     "Sureness",
     "Unit",
+    "check_card",
+    "read_card",
     "read_each",
     "read_line",
     "read_measure",
     "read_ratio",
     "say_amount",
+    "say_claims",
     "split_card",
 ]

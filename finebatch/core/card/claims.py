@@ -126,11 +126,19 @@ def _claim(
         kind=kind,
         low=low,
         high=high,
-        text=passage.text.strip(),
+        text=_sentence(passage.text, match.start(), match.end()),
         start=passage.start + match.start(),
         end=passage.start + match.end(),
         **more,
     )
+
+
+def _sentence(text: str, start: int, end: int) -> str:
+    """The sentence that a claim stands in, without those around it."""
+    begin = max(text.rfind(mark, 0, start) + len(mark) for mark in (". ", "; ", "! ")) if start else 0
+    begin = begin if any(text.rfind(mark, 0, start) >= 0 for mark in (". ", "; ", "! ")) else 0
+    ends = [at for mark in (". ", "; ", "! ") if (at := text.find(mark, end)) >= 0]
+    return text[begin : min(ends) + 1 if ends else len(text)].strip()[:200]
 
 
 _MAKES = re.compile(
@@ -331,7 +339,7 @@ def _sizes(passage: Passage) -> Iterator[Claim]:
         (ClaimKind.SLICE_MM, rf"(?:slic\w+|cut)\b[^.;]{{0,30}}?{one}\s*(?:thick\s*)?(?:slices?|rounds?|pieces)\b"),
         (ClaimKind.SLICE_MM, rf"\b(?:slice[sd]?|slicing|cut (?:in|into) slices?)\b[^.;]{{0,40}}?{one}(?:\s*(?:thick|wide|apart))?"),
         (ClaimKind.SLICE_MM, rf"{one}\s*(?:thick\s*)?slices\b"),
-        (ClaimKind.LOG_MM, rf"\b(?:logs?|rolls?|sausages?|cylinders?|loaf|loaves|bars?)\b[^.;]{{0,40}}?{one}\s*(?:in diameter|across|wide|diam\w*|dia\b|thick|round)"),
+        (ClaimKind.LOG_MM, rf"\b(?:logs?|rolls|(?:into|a|the) roll|sausages?|cylinders?|loaf|loaves)\b(?! out)[^.;]{{0,40}}?{one}\s*(?:in diameter|across|wide|diam\w*|dia\b|thick|round)"),
         (ClaimKind.LOG_MM, rf"{one}\s*(?:-?\s*(?:diameter|thick|wide))?\s*(?:logs?|sausages?|cylinders?|rolls)\b"),
         (ClaimKind.BALL_MM, rf"{one}\s*(?:balls?|rounds? balls?)\b"),
         (ClaimKind.BALL_MM, rf"\bballs?\b[^.;]{{0,25}}?{one}(?:\s*(?:across|in diameter|diam\w*|wide|round))?(?!\s*(?:apart|thick|gap))"),
@@ -391,13 +399,15 @@ def _spoons(passage: Passage, tbsp: float, tsp: float) -> Iterator[Claim]:
     for found in _SPOON.finditer(text):
         before = text[max(0, found.start() - 45) : found.start()]
         drops = re.search(
-            r"\b(?:drop|scoop|place|roll|put|dollop|spoon|shape|form|with(?: a)?|by|take|use)\w*\b[^.;]*$", before, re.I
+            r"\b(?:drop|scoop|place|roll|put|dollop|spoon|shape|form|with(?: a)?|by|take|use)\w*\b[^.;]{0,80}$",
+            before,
+            re.I,
         )
         of_what = re.match(r"\s*(?:and a half\s+)?of\s+(?!(?:the )?(?:dough|mix|batter))", text[found.end() :], re.I)
         if (
             not (found["after"] or drops)
             or (of_what and not found["after"])
-            or re.search(r"\b(?:add|stir|mix|beat|pour|sprinkle|mixed|with the)\b[^.;]*$", before, re.I)
+            or re.search(r"\b(?:add|stir|mix|beat|pour|sprinkle|mixed|with the)\b[^.;]{0,80}$", before, re.I)
         ):
             continue
         number = _value(found["n"]) if found["n"] else None
@@ -437,7 +447,7 @@ def _lining(passage: Passage) -> Iterator[Claim]:
 
 
 _CUE = re.compile(
-    r"\b(?:until|till|when)\s+(?P<cue>[^.;]*?\b(?:golden|brown\w*|pale|straw|set|firm|crisp|dry|cracked|coloured|colored|puffed|soft|edges?|rims?|done|wet|dark)\b[^.;,]*)",
+    r"\b(?:until|till|when)\s+(?P<cue>[^.;]{0,80}?\b(?:golden|brown\w*|pale|straw|set|firm|crisp|dry|cracked|coloured|colored|puffed|soft|edges?|rims?|done|wet|dark)\b[^.;,]{0,60})",
     re.I,
 )
 
@@ -455,7 +465,7 @@ _TIME = re.compile(
 )
 _VERBS: tuple[tuple[str, str], ...] = (
     ("second", r"bake (?:again|a second|once more|for another|them again|until dry)|return(?:ed)? to (?:the )?oven|second bak\w+|back (?:in|into|to)(?: the)? (?:oven)?|re-?bake|twice bake|dry (?:them )?(?:out )?(?:in|for)|toast (?:them|the slices)|each side|per side|a side|other side"),
-    ("ignore", r"pre-?heat\w*|beat|cream|whisk|knead|mix(?:ing)?|whip|boil|simmer|brown the|soak|melt|microwave|cook (?:the )?(?:butter|sugar)|prep(?:aration)?(?: time)?|total(?: time)?|keeps?|freeze|store|soften|stir|blend|process|toast the|roast|let (?:the )?(?:butter|eggs?)"),
+    ("ignore", r"pre-?heat(?!ed\s+(?:\w+\s+)?oven)\w*|beat|cream|whisk|knead|mix(?:ing)?|whip|boil|simmer|brown the|soak|melt|microwave|cook (?:the )?(?:butter|sugar)|prep(?:aration)?(?: time)?|total(?: time)?|keeps?|freeze|store|soften|stir|blend|process|toast the|roast|let (?:the )?(?:butter|eggs?)"),
     ("chill", r"chill\w*|fridge|refrigerat\w*|freezer|frig|ice ?box|in a cold place|cold place|larder"),
     ("tray", r"(?:leave|cool|co0l|stand|rest|sit|leave them|let (?:them )?(?:stand|cool|sit|rest))\b[^.;]{0,30}\b(?:tin|trays?|sheets?|pan|baking)|on (?:the )?(?:sheets?|trays?|pans?|tin)|in the tin"),
     ("rest", r"rest|stand|swell|sit|dry|leave|prove|set aside|wait|ripen|firm up"),
@@ -479,7 +489,7 @@ def _durations(passages: list[Passage]) -> list[Claim]:
                 continue
             baked = any(claim.kind is ClaimKind.BAKE_MIN for claim in found)
             before = text[: match.start()]
-            sliced = sliced or bool(re.search(r"\bslic|\bcut\b[^.]*(?:slices|diagonal|fingers)", before, re.I))
+            sliced = sliced or bool(re.search(r"\bslic|\bcut\b[^.]{0,80}(?:slices|diagonal|fingers)", before, re.I))
             if (
                 kind is ClaimKind.BAKE_MIN
                 and baked
@@ -587,12 +597,12 @@ def _second_heat(found: list[Claim]) -> list[Claim]:
 
 _FORMS: tuple[tuple[str, str], ...] = (
     ("thumbprint", r"\bthumb|make a (?:dent|hollow|well|dip)|hollow in (?:each|the)|dent (?:in )?each|indent"),
-    ("slice", r"\bcut\b[^.;]*\bslices\b|\bslic\w+\b[^.;]*(?:log|roll|thick|mm|cm|inch|rounds)|(?:log|roll|sausage|cylinder)s?\b[^;]*\bslic|icebox"),
+    ("slice", r"\bcut\b[^.;]{0,80}\bslices\b|\bslic\w+\b[^.;]{0,80}(?:log|roll|thick|mm|cm|inch|rounds)|(?:log|roll|sausage|cylinder)s?\b[^;]{0,80}\bslic|icebox"),
     ("rope", r"\b(?:ropes?|twist|plait|braid|crescents?|horseshoe|rings? of dough|pretzel)\b"),
-    ("scored", r"\b(?:score|mark (?:\d|into|out)|mark \d|prick[^.]*mark|break (?:on|along) the lines)|pizza cutter"),
+    ("scored", r"\b(?:score|mark (?:\d|into|out)|mark \d|prick[^.]{0,80}mark|break (?:on|along) the lines)|pizza cutter"),
     ("pan", r"\b(?:press|pat|spread|tip|pack)\w*\b[^.;]{0,60}\b(?:tin|pan|dish)\b|(?:into|in) (?:a|an|the) [^.;]{0,40}\b(?:tin|baking pan|dish)\b"),
     ("cutout", r"\bcutters?\b|\broll(?:ed)?\b[^.;]{0,20}\bout\b|\bcut (?:out|into (?:shapes|rounds|stars|circles))|stamp out|\broll (?:thin|\d|to \d|between)|\b(?:rd|rounds) \b"),
-    ("ball_pressed", r"\bballs?\b.*?\b(?:flatten|press|squash)|(?:flatten|press|squash)\w*\b[^.;]*\bballs?"),
+    ("ball_pressed", r"\bballs?\b.{0,200}?\b(?:flatten|press|squash)|(?:flatten|press|squash)\w*\b[^.;]{0,80}\bballs?"),
     ("ball", r"\b(?:roll|shape|form|make)\w*\b[^.;]{0,60}\bballs?\b|\bballs\b|size of an? (?:walnut|hazel|marble)|walnut-siz"),
     ("wafer", r"\bspread(?:ing)?\b[^.;]{0,30}\bthin|\bwafers?\b|\blace\b|stencil|tuile"),
     ("scoop", r"\bdrop\w*\b|\bscoop\w*\b|spoonfuls?|\bmounds?\b|\bdollop|heaps?\b|with (?:a )?(?:tea|table)spoon"),
@@ -607,8 +617,9 @@ def _form(passages: list[Passage], found: list[Claim]) -> Claim | None:
         word = "twice_baked" if re.search(r"\bslic|\bcut\b", whole, re.I) else ""
         if word:
             return Claim(kind=ClaimKind.FORM, word=word)
+    making = [passage for passage in passages if not re.match(r"\W*(?:store|keeps?|freeze)\b", passage.text, re.I)]
     for word, pattern in _FORMS:
-        for passage in passages:
+        for passage in making:
             match = re.search(pattern, passage.text, re.I | re.S)
             if match:
                 if (

@@ -5,8 +5,8 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from .amounts import HEDGES, Measure, measure_at, measure_behind
-from .line import Part
-from .names import Match, match_name
+from .line import MAX_LINE_CHARS, Part
+from .names import Match, known_name, match_name
 from .numbers import Token, tokens_of
 from .purpose import Purpose, purpose_of
 from .tidy import tidied
@@ -43,7 +43,7 @@ _WEIGHT_OF = re.compile(
     re.I,
 )
 _STEP = re.compile(
-    r"^(?:pre-?heat|bake|mix|cream|beat|stir|fold|roll|chill|cool|whisk|combine|place|drop|sift|rub|melt|knead|press|cut|shape|let|rest|store|heat|blend|"
+    r"^(?:pre-?heat|bake|divide|portion|take|dissolve|work|gather|wrap|pat|pipe|lay|prick|score|mark|break|lift|transfer|allow|put|stamp|warm|soften|lower|reduce|return|squash|gently|brown (?:the|your)|using|with (?:wet|floured|an?)|meanwhile|mix|cream|beat|stir|fold|roll|chill|cool|whisk|combine|place|drop|sift|rub|melt|knead|press|cut|shape|let|rest|store|heat|blend|"
     r"refrigerate|freeze|wrap|turn|remove|spread|sprinkle|brush|line|grease|pour|bring|set|scoop|form|slice|serve|arrange|add|leave|dip|dust|flatten|"
     r"makes?|yields?|serves?|see|cook|prep|total|recipe|from|note|tip|gives|enough for|keeps?)\b",
     re.I,
@@ -54,7 +54,7 @@ _SEPARATORS = {",", ";", "+", "&", "and", "plus", "with", "in", "then", "|", "/"
 @lru_cache(maxsize=8192)
 def items_of(text: str) -> tuple[Item, ...]:
     """The ingredients of a line, at least one. Never fails for what a person may type."""
-    tidy = tidied(text)
+    tidy = tidied(text[:MAX_LINE_CHARS])
     doubts = (f"{tidy.guess}: is that right?",) if tidy.guess else ()
     halves = next((halves for mark in (";", ",") if (halves := _halves(tidy.text, mark))), [])
     found = tuple(item for half in halves for item in _items(half)) if halves else _items(tidy.text)
@@ -251,8 +251,8 @@ def _boundary(line: str, tokens: list[Token], start: int) -> int | None:
             continue
         rest = line[tokens[found.end].start :]
         name = re.split(r",|;|\+|&|\band\b|\(|\d|\.$", rest, maxsplit=1)[0].strip()
-        match = match_name(name) if name else None
-        if match and match.ids and not match.guessed and not match.respelt and not match.partly:
+        match = known_name(name) if name else None
+        if match and not match.partly:
             return at
     return None
 

@@ -85,6 +85,8 @@ TELLING = frozenset(
 _HURTS = frozenset({"leavener", "salt", "flavour", "spice", "sugar"})  # a wrong one of these spoils the batch
 _ALWAYS_ASKED = frozenset({"leavener", "salt"})
 _LEAST_ALIKE = 0.78
+MOST_WORDS = 12  # of a name: what is longer is a sentence
+MOST_LETTERS = 60
 _TAKEN_ALIKE = 0.8
 
 
@@ -100,14 +102,13 @@ class Match(Value):
     partly: bool = False  # words are left over that nobody knows
 
 
-@lru_cache(maxsize=4096)
-def match_name(phrase: str) -> Match:
-    """The ingredients a written name can mean. Exact names are certain unless the name means different things
-    in different countries; a name found inside a longer phrase is certain only if the other words say how it was
-    prepared; a misspelt one is taken and marked, but asked where a wrong guess would spoil the batch.
+@lru_cache(maxsize=8192)
+def known_name(phrase: str) -> Match | None:
+    """What a written name means by the names that are known, letter for letter; None where that leaves words over.
+
+    Exact names are certain unless the name means different things in different countries.
     """
-    bare = re.sub(r"\([^()]*\)", " ", phrase)
-    head = re.split(r",|;|\(| - |–|:|=", bare.strip(" ,;:-"), maxsplit=1)[0]
+    bare, head = _head(phrase)
     # "sugar, brown", "butter (salted)": what stands behind may say which it is.
     behind = [
         *re.split(r"[,;]", bare)[1:2],
@@ -121,19 +122,41 @@ def match_name(phrase: str) -> Match:
     chosen = _alternatives(head)
     if chosen:
         return chosen
-    said = name_key(head).split()
+    said = name_key(head).split()[:MOST_WORDS]
     kept = [word for word in said if word not in _PLAIN_WORDS and not word.isdigit()]
     found = _exact(" ".join(kept)) if kept and kept != said else None
+    if found:
+        return found
+    inside = _inside(said)
+    whole = name_key(bare).split()[:MOST_WORDS]
+    if inside is None and len(whole) > len(said) and not any(char.isdigit() for char in bare):
+        inside = _inside(whole)
+    return inside
+
+
+@lru_cache(maxsize=8192)
+def match_name(phrase: str) -> Match:
+    """The ingredients a written name can mean. Exact names are certain unless the name means different things
+    in different countries; a name found inside a longer phrase is certain only if the other words say how it was
+    prepared; a misspelt one is taken and marked, but asked where a wrong guess would spoil the batch.
+    """
+    inside = known_name(phrase)
+    if inside and not inside.partly:
+        return inside
+    _, head = _head(phrase)
     aside = re.search(r"\(([^()]*)\)", phrase)
-    whole = name_key(bare).split()
-    return (
-        found
-        or _inside(said)
-        or (_inside(whole) if len(whole) > len(said) and not any(char.isdigit() for char in bare) else None)
-        or (_exact(name_key(aside[1])) if aside else None)
-        or _scanned(name_key(head))
-        or _near(" ".join(kept) or name_key(phrase))
+    said_aside = _exact(name_key(aside[1])) if aside and not inside else None
+    kept = " ".join(
+        word for word in name_key(head).split()[:MOST_WORDS] if word not in _PLAIN_WORDS and not word.isdigit()
     )
+    near = _near(kept or name_key(phrase))
+    return said_aside or _scanned(name_key(head)) or (near if near.respelt or inside is None else inside)
+
+
+def _head(phrase: str) -> tuple[str, str]:
+    """A phrase without its brackets, and what stands before its first comma."""
+    bare = re.sub(r"\([^()]*\)", " ", phrase)
+    return bare, re.split(r",|;|\(| - |–|:|=", bare.strip(" ,;:-"), maxsplit=1)[0]
 
 
 _PLAIN_WORDS = frozenset(name_key(word) for word in PREPARED) | PREPARED
@@ -232,7 +255,7 @@ def _scanned(key: str) -> Match | None:
 
 def _near(key: str) -> Match:
     """Names alike by their letters: taken where one or two letters are off and no other is as near, else offered."""
-    if len(key) < 3:
+    if not 3 <= len(key) <= MOST_LETTERS:
         return Match(ids=(), certain=False, note="not in the catalogue: choose what it is")
     known = _spellings()
     close = process.extract(key, known, scorer=fuzz.ratio, limit=6, score_cutoff=100 * _LEAST_ALIKE)

@@ -27,8 +27,8 @@ SHELL = 0.88  # of an egg's weight in its shell is egg
 class Reading(Value):
     """What a line was read as. `mass_g` is the middle of a range; None when no weight could be worked out.
 
-    `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `also` the further ingredients
-    of the same line, each as a line of its own.
+    `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `split` the ingredients
+    of a line that holds several, each as a line of its own.
     """
 
     text: str
@@ -48,7 +48,7 @@ class Reading(Value):
     part: Part | None = None
     by_feel: bool = False
     optional: bool = False
-    also: tuple[str, ...] = ()
+    split: tuple[str, ...] = ()
 
 
 @lru_cache(maxsize=8192)
@@ -65,7 +65,7 @@ def read_line(text: str, habit: Habit, ingredient_id: str | None = None, mass_g:
             part for part in (f"{1 + len(others)} ingredients in one line: make a line of each", reading.note) if part
         )
         update = {
-            "also": tuple(item.text for item in others),
+            "split": tuple(item.text for item in (first, *others)),
             "note": note,
             "sureness": min(reading.sureness, Sureness.CHECK, key=_RANK),
         }

@@ -7,8 +7,9 @@ from enum import StrEnum
 from .amounts import measure_at
 from .items import Item, is_step, items_of
 from .line import Part
-from .names import match_name
-from .numbers import Token, tokens_of
+from .names import known_name
+from .numbers import VULGAR, Token, tokens_of
+from .ratios import read_ratio
 from .tidy import tidied
 
 
@@ -67,6 +68,7 @@ _SIZES = re.compile(
 )
 _MARKS = re.compile(r"^\s*(?:#{1,6}\s+|>\s+|[*_]{1,3}(?=\S)|=+\s*|\[[ xX]?\]\s*)|[*_]{1,3}\s*$")
 _NUMBERED = re.compile(r"^\s*(?:step\s*)?\(?\d{1,2}[.):]?\s+(?=[A-Za-z(])|^\s*(?:step\s*)\d{1,2}\s*[.):-]*\s*", re.I)
+_V = "".join(VULGAR)
 _UNDERLINE = re.compile(r"^\s*(?:[-=_~*]\s*){3,}$")
 _SENTENCE = re.compile(r"[.!]\s|[.!]$|\b(?:until|then|the|into|with|and)\b", re.I)
 
@@ -126,7 +128,12 @@ def _weighs(text: str) -> bool:
 
 
 def _good(item: Item) -> bool:
-    return item.measure is not None and bool(item.match.ids) and not item.match.guessed
+    timed = (
+        item.measure is not None
+        and item.measure.unit is None
+        and re.search(r"\b(?:minutes?|mins?|hours?|hrs?|mm|cm|inch(?:es)?)\b", item.name)
+    )
+    return item.measure is not None and not timed and bool(item.match.ids) and not item.match.guessed
 
 
 def _heading(
@@ -187,14 +194,16 @@ def _kind(words: str, mode: str, before: list[Row], original: str) -> RowKind:
         return RowKind.CLAIM
     if any(row.kind is RowKind.INGREDIENT for row in before) and re.match(r"\W*(?:\d[.)]?\s*)?pre-?heat", words, re.I):
         return RowKind.STEP
-    if _SIZES.match(words) or (_CLAIMS.match(words) and len(words.split()) <= 14 and mode != "method"):
+    says = re.search(rf"\d|[{_V}]|dozen|\boven\b|hour", words, re.I)
+    if _SIZES.match(words) or (_CLAIMS.match(words) and says and len(words.split()) <= 14 and mode != "method"):
         return RowKind.CLAIM
     numbered = bool(_NUMBERED.match(original)) and mode == "method"
     if numbered:
         return RowKind.STEP
     if _CLAIMS.match(words) and re.match(r"\W*(?:makes?|yields?|gives|serves?|servings?|keeps?)\b", words, re.I):
         return RowKind.CLAIM
-    stepping = is_step(words) or (
+    bare = re.sub(r"^\s*\(?\d{1,2}[.)]\s+", "", words)
+    stepping = is_step(bare) or (
         _SENTENCE.search(words) is not None and len(words.split()) >= 9 and not _starts_with_amount(words)
     )
     if mode == "method":
@@ -204,9 +213,13 @@ def _kind(words: str, mode: str, before: list[Row], original: str) -> RowKind:
             else RowKind.STEP
         )
     seen = any(row.kind is RowKind.INGREDIENT for row in before)
+    if seen and _NUMBERED.match(original) and not _starts_with_amount(bare) and not _weighs(bare):
+        return RowKind.STEP
+    if not stepping and read_ratio(words):
+        return RowKind.INGREDIENT
     if not stepping and _weighs(words):
         return RowKind.INGREDIENT
-    if stepping and (seen or is_step(words)):
+    if stepping and (seen or is_step(bare)):
         return RowKind.STEP
     if mode == "lines" or seen:
         if re.search(r"°|\bmins?\b|\bminutes\b|\bgas\b|^\d{3}\b", words, re.I):
@@ -237,16 +250,21 @@ def _titled(found: list[Row]) -> list[Row]:
     return found
 
 
+_SMALL_WORDS = frozenset("a an and at by de for from in of on or the to with".split())
+
+
 def title_of(text: str) -> str:
     """A card's title as a name: brackets with claims and long gaps taken off, capitals brought down, scanner's digits mended."""
     title = re.split(r"\s{3,}", text.strip())[0]
     title = re.sub(r"\s*[(\[][^)\]]*(?:makes?|yields?|serves|\d+|box|recipe)[^)\]]*[)\]]", "", title, flags=re.I)
+    title = re.sub(r"\s*[—–-]\s*(?:makes?|yields?|serves)\b.*$", "", title, flags=re.I)
     title = re.sub(r"^\s*(?:recipe|title|name)\s*[:–-]\s*", "", title, flags=re.I).strip(' :*_#-–—."“”')
     letters = [char for char in title if char.isalpha()]
     if letters and sum(char.isupper() for char in letters) >= 0.75 * len(letters) and len(letters) > 3:
         title = re.sub(r"(?<=[A-Z])1(?=[A-Z])|(?<=[A-Z])l(?=[A-Z])", "I", title)
         title = re.sub(r"(?<=[A-Z])0(?=[A-Z])", "O", title)
-        title = " ".join(word.capitalize() if word.upper() == word else word for word in title.split())
+        words = (word.capitalize() if word.upper() == word else word for word in title.split())
+        title = " ".join(word.lower() if n and word.lower() in _SMALL_WORDS else word for n, word in enumerate(words))
     return title[:80]
 
 
@@ -281,8 +299,8 @@ def _name_end(text: str, tokens: list[Token], start: int) -> int | None:
         words = tokens[start : start + length]
         if any(token.sort == "mark" and token.text not in "-'" for token in words):
             continue
-        match = match_name(text[words[0].start : words[-1].end])
-        if match.ids and not (match.guessed or match.respelt or match.partly):
+        match = known_name(text[words[0].start : words[-1].end])
+        if match and not match.partly:
             return start + _shortest(text, words, match.ids[0])
     return None
 
@@ -290,8 +308,8 @@ def _name_end(text: str, tokens: list[Token], start: int) -> int | None:
 def _shortest(text: str, words: list[Token], id: str) -> int:
     """How many of these words name the same: the rest belongs to what follows."""
     for length in range(1, len(words)):
-        match = match_name(text[words[0].start : words[length - 1].end])
-        if match.ids[:1] == (id,) and not (match.guessed or match.respelt or match.partly):
+        match = known_name(text[words[0].start : words[length - 1].end])
+        if match and match.ids[:1] == (id,) and not match.partly:
             return length
     return len(words)
 
@@ -310,7 +328,7 @@ def _speech(raw: list[tuple[str, int, int]]) -> tuple[Row, ...]:
             if re.match(r"[^.;]{0,30}\b(?:press|pack)\w*\b.{0,12}\b(?:down|in)\b", after, re.I):
                 words += ", packed"
             other = re.match(r"\s+or\s+(\w+)", after)
-            if other and match_name(other[1]).ids:
+            if other and known_name(other[1]):
                 words += other[0]
             found.append(Row(words, start + begin, start + stop, RowKind.INGREDIENT))
         for sentence in re.finditer(r"[^.!?]+[.!?]*", text):

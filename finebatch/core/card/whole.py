@@ -68,7 +68,7 @@ def read_card(text: str, habit: Habit) -> CardReading:
     fore = next((n for n, row in enumerate(rows) if row.kind is RowKind.INGREDIENT), len(rows))
     # Notes behind the recipe tell of freezing, keeping and other sizes.
     passages = [
-        _passage(row, scanned)
+        _passage(row, text, scanned)
         for n, row in enumerate(rows)
         if row.kind in _CLAIMING and (row.kind is not RowKind.NOTE or n < fore)
     ]
@@ -102,8 +102,9 @@ def _lines(row: Row, habit: Habit) -> list[CardLine]:
     return found
 
 
-def _passage(row: Row, scanned: bool) -> Passage:
-    return Passage(text=mended(row.text) if scanned else row.text, start=row.start)
+def _passage(row: Row, text: str, scanned: bool) -> Passage:
+    within = text[row.start : row.end].find(row.text[:24])  # past a bullet, a number or a mark
+    return Passage(text=mended(row.text) if scanned else row.text, start=row.start + max(0, within))
 
 
 def _own_spoons(rows: tuple[Row, ...]) -> tuple[float, float] | None:
@@ -137,12 +138,17 @@ def _settled(claims: list[Claim]) -> tuple[tuple[Claim, ...], tuple[Conflict, ..
         first = kept.get(claim.kind)
         if first is None:
             kept[claim.kind] = claim
-        elif first.low and claim.low and first.high and claim.high and claim.kind in _ONE_FIGURE:
-            if claim.low > _FAR * first.high or first.low > _FAR * claim.high:
-                conflicts.append(
-                    Conflict(text=f"{_said(first)} and {_said(claim)}: which?", start=claim.start, end=claim.end)
-                )
+        elif claim.kind in _ONE_FIGURE and _apart(first, claim):
+            conflicts.append(
+                Conflict(text=f"{_said(first)} and {_said(claim)}: which?", start=claim.start, end=claim.end)
+            )
     return tuple(sorted(kept.values(), key=lambda claim: (claim.kind is ClaimKind.FORM, claim.start))), tuple(conflicts)
+
+
+def _apart(one: Claim, other: Claim) -> bool:
+    if one.low is None or one.high is None or other.low is None or other.high is None:
+        return False
+    return other.low > _FAR * one.high or one.low > _FAR * other.high
 
 
 # Of these a card has one figure; there may well be two cutters, two chills or two trays to rest on.

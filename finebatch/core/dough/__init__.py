@@ -5,17 +5,19 @@ from .cautions import warnings_of
 from .dough import Dough, dough_of, mix_of_dough
 from .keeping import LONGEST_CHILL_S, keeping_raw
 from .making import Making
-from .method import MethodStep, chill_hours, mixing_minutes, propose, softening_minutes
+from .method import Attention, MethodStep, Stage, chill_hours, mixing_minutes, propose, softening_minutes
 from .styles import Style, styles
 from .weigh_in import Rescue, Target, WeighIn, as_weighed, rescue, targets
 
 __all__ = [
     "LONGEST_CHILL_S",
+    "Attention",
     "Balance",
     "Dough",
     "Making",
     "MethodStep",
     "Rescue",
+    "Stage",
     "Style",
     "Target",
     "WeighIn",

@@ -1,7 +1,8 @@
 """One module a form: dough and settings in, pieces, scraps, leftovers and all else out that depends on the form."""
 
-from .ball import BallForm
+from .ball import BallBy, BallForm
 from .batter import BatterForm
+from .claimed import BELIEVED, Portion, form_of_claims, other_way, portion_of
 from .cutout import MOST_CORNERS, CutoutForm
 from .cutters import Cutter, outline
 from .log import LogForm
@@ -15,8 +16,10 @@ from .scoop import ScoopForm, scoop_sizes_ml
 from .sheet import SheetForm
 
 __all__ = [
+    "BELIEVED",
     "MOST_CORNERS",
     "AnyForm",
+    "BallBy",
     "BallForm",
     "BatterForm",
     "Cooling",
@@ -28,6 +31,7 @@ __all__ = [
     "PanForm",
     "PanShape",
     "Pieces",
+    "Portion",
     "RopeForm",
     "RuskForm",
     "ScoopForm",
@@ -35,9 +39,12 @@ __all__ = [
     "SlicedLog",
     "Wanted",
     "WholeTrays",
+    "form_of_claims",
     "forming_of",
+    "other_way",
     "outline",
     "pieces_of",
+    "portion_of",
     "scoop_sizes_ml",
     "slice_rusk",
 ]

@@ -111,7 +111,7 @@ def test_a_line_of_several_ingredients_is_asked_and_each_part_reads_alone(case: 
     habit = habit_of(case)
     whole = read_line(case.text, habit)
     assert whole.sureness is not Sureness.SURE
-    assert len(whole.also) == len(case.wants) - 1
+    assert len(whole.split) == len(case.wants)
     for item in items_of(case.text):
         (again,) = read_each(item.text, habit)
         assert again.ingredient_id == item.match.ids[0]

@@ -61,8 +61,8 @@ def test_scaling_keeps_percentages(masses: dict[str, float], factor: float) -> N
 
 def test_headings_move_lines_out_of_the_dough() -> None:
     lines = split_card("200 g flour\n100 g butter\nFor the glaze:\n150 g icing sugar\nFilling:\n50 g jam")
-    assert [line.part for line in lines] == [Part.DOUGH, Part.DOUGH, Part.GLAZE, Part.FILLING]
     weighed = weigh_lines(tuple(lines), HABIT)
+    assert [line.part for line in weighed] == [Part.DOUGH, Part.DOUGH, Part.GLAZE, Part.FILLING]
     assert sum(grams for _, grams in dough_parts(weighed)) == 300
     assert weighed[2].bakers_pct is None
 
@@ -70,7 +70,7 @@ def test_headings_move_lines_out_of_the_dough() -> None:
 @pytest.mark.parametrize(
     ("card", "says"),
     [("", "nothing on this card"), ("  \n --- \n", "nothing on this card"), ("flour\n" * 5000, "characters|lines"),
-     ("1 g salt\n" * 61, "61 lines"), ("x" * 21_000, "21,000 characters"), ("1 g salt\n" + "x" * 400, "Line 2"), ("Dough:\nGlaze:", "no ingredients")],
+     ("1 g salt\n" * 61, "61 ingredient lines"), ("x" * 21_000, "21,000 characters"), ("1 g salt\n" + "x" * 400, "400 characters"), ("Dough:\nGlaze:", "No ingredient")],
 )  # fmt: skip
 def test_cards_that_cannot_be_one_say_why(card: str, says: str) -> None:
     with pytest.raises(Refusal, match=says):

@@ -1,7 +1,7 @@
 /** Cards and files, as they are read. */
-import { api, type Kitchen, need } from "./api";
+import { api, type Kitchen, need, type Schemas } from "./api";
 
-export const readCard = (text: string, habit: Kitchen["habit"]) =>
-  need(api.POST("/api/cards/read", { body: { text, habit } }));
+export type Claim = Schemas["Claim"];
 
-export const importText = (text: string) => need(api.POST("/api/imports", { body: { text } }));
+export const readCard = (text: string, kitchen: Kitchen, left_out: Claim["kind"][]) =>
+  need(api.POST("/api/cards/read", { body: { text, kitchen, left_out } }));

@@ -87,13 +87,14 @@ export const LIMITS = {
     }
   },
   "Card": {
-    "habit": {
-      "start": {
-        "cup_fill": "spooned",
-        "region": "us",
-        "own_cups": [],
-        "settled": []
-      }
+    "text": {
+      "start": ""
+    },
+    "claims": {
+      "start": []
+    },
+    "left_out": {
+      "start": []
     }
   },
   "ChangeRequest": {
@@ -102,6 +103,38 @@ export const LIMITS = {
     },
     "now": {
       "start": null
+    }
+  },
+  "Claim": {
+    "low": {
+      "start": null
+    },
+    "high": {
+      "start": null
+    },
+    "across": {
+      "start": null
+    },
+    "word": {
+      "start": ""
+    },
+    "text": {
+      "start": ""
+    },
+    "start": {
+      "start": 0
+    },
+    "end": {
+      "start": 0
+    },
+    "sure": {
+      "start": true
+    },
+    "note": {
+      "start": ""
+    },
+    "conflict": {
+      "start": ""
     }
   },
   "Closed": {
@@ -255,6 +288,9 @@ export const LIMITS = {
     },
     "method": {
       "start": null
+    },
+    "card": {
+      "start": null
     }
   },
   "Finishing": {
@@ -372,7 +408,7 @@ export const LIMITS = {
   },
   "Line": {
     "part": {
-      "start": "dough"
+      "start": null
     },
     "ingredient_id": {
       "start": null
@@ -533,6 +569,54 @@ export const LIMITS = {
       "min": 0.0,
       "max": 30.0,
       "start": 0.0
+    }
+  },
+  "PastedCard": {
+    "kitchen": {
+      "start": {
+        "units": "metric",
+        "scale": "c",
+        "habit": {
+          "cup_fill": "spooned",
+          "own_cups": [],
+          "region": "us",
+          "settled": []
+        },
+        "room_c": 20.0,
+        "altitude_m": 0.0,
+        "rack_positions": 2,
+        "liner": "parchment",
+        "weighs_portions": false,
+        "ovens": 1,
+        "bowls": 3,
+        "shelf_doughs": 4,
+        "tray_shelves": 0,
+        "cooling_cm2": 3600,
+        "paces": {},
+        "trays": [
+          {
+            "count": 2,
+            "depth_mm": 250.0,
+            "id": "medium",
+            "kind": "light",
+            "name": "Baking sheet",
+            "rim_mm": 10.0,
+            "width_mm": 350.0
+          },
+          {
+            "count": 2,
+            "depth_mm": 200.0,
+            "id": "small",
+            "kind": "light",
+            "name": "Small sheet",
+            "rim_mm": 10.0,
+            "width_mm": 300.0
+          }
+        ]
+      }
+    },
+    "left_out": {
+      "start": []
     }
   },
   "Pinned": {

@@ -35,7 +35,7 @@ export interface paths {
         put?: never;
         /**
          * Read Card
-         * @description Turn a pasted card into weighed lines; 422 at `text` if it cannot be one.
+         * @description What a card means: its dough, weighed lines, claims, steps and conflicts. Nothing is saved. 422 at `text` if it cannot be one.
          */
         post: operations["readCard"];
         delete?: never;
@@ -230,26 +230,6 @@ export interface paths {
         get: operations["exportDough"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/imports": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Import Dough
-         * @description Read a recipe from JSON-LD, Markdown or plain text; nothing is saved. 422 at `text` where it is none.
-         */
-        post: operations["importDough"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1075,30 +1055,76 @@ export interface components {
         };
         /**
          * Card
-         * @description A pasted card and whose measures it is written in.
+         * @description The card a dough was made from: its text as it was, what it claims, and which of that the baker left out.
          */
         Card: {
-            /** Text */
+            /**
+             * Text
+             * @default
+             */
             text: string;
             /**
-             * @default {
-             *       "cup_fill": "spooned",
-             *       "region": "us",
-             *       "own_cups": [],
-             *       "settled": []
-             *     }
+             * Claims
+             * @default []
              */
-            habit: components["schemas"]["Habit"];
+            claims: components["schemas"]["Claim"][];
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out: components["schemas"]["ClaimKind"][];
+        };
+        /**
+         * CardDough
+         * @description A dough made from a card, what was understood of the card, and what does not fit together.
+         */
+        CardDough: {
+            spec: components["schemas"]["DoughSpec"];
+            /** Lines */
+            lines: components["schemas"]["CardLine"][];
+            /** Claims */
+            claims: components["schemas"]["Claim"][];
+            /** Steps */
+            steps: components["schemas"]["CardStep"][];
+            /** Notes */
+            notes: components["schemas"]["CardStep"][];
+            /** Conflicts */
+            conflicts: components["schemas"]["Conflict"][];
+        };
+        /**
+         * CardLine
+         * @description One ingredient of a card: its words (a line of its own where a row held several), where its row stands, its part, its reading.
+         */
+        CardLine: {
+            /** Text */
+            text: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            part: components["schemas"]["Part"];
+            reading: components["schemas"]["Reading"];
         };
         /**
          * CardRead
-         * @description The card's lines and what each was read as.
+         * @description A card's dough, and what each of its lines weighs.
          */
         CardRead: {
-            /** Lines */
-            lines: components["schemas"]["Line"][];
+            dough: components["schemas"]["CardDough"];
             /** Weighed */
             weighed: components["schemas"]["WeighedLine"][];
+        };
+        /**
+         * CardStep
+         * @description A step of the method in the baker's own words.
+         */
+        CardStep: {
+            /** Text */
+            text: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
         };
         /**
          * Catalogue
@@ -1148,6 +1174,62 @@ export interface components {
             label: string;
         };
         /**
+         * Claim
+         * @description One thing a card says. `low`..`high` in the kind's unit, `across` the second side of a pan or cutter, `word` what is no number.
+         *
+         *     `start`..`end` is where it stands in the card; `sure` is false where the unit or the figure was supposed.
+         */
+        Claim: {
+            kind: components["schemas"]["ClaimKind"];
+            /** Low */
+            low?: number | null;
+            /** High */
+            high?: number | null;
+            /** Across */
+            across?: number | null;
+            /**
+             * Word
+             * @default
+             */
+            word: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Start
+             * @default 0
+             */
+            start: number;
+            /**
+             * End
+             * @default 0
+             */
+            end: number;
+            /**
+             * Sure
+             * @default true
+             */
+            sure: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Conflict
+             * @default
+             */
+            conflict: string;
+        };
+        /**
+         * ClaimKind
+         * @description What is claimed; the unit is in the name.
+         * @enum {string}
+         */
+        ClaimKind: "yield_pieces" | "portion_g" | "spoon_ml" | "ball_mm" | "cutter_mm" | "thickness_mm" | "log_mm" | "slice_mm" | "pan_mm" | "spacing_mm" | "oven_c" | "fan_c" | "gas_mark" | "bake_min" | "second_bake_min" | "second_oven_c" | "chill_min" | "stand_min" | "tray_rest_min" | "lining" | "form" | "done_when";
+        /**
          * ClockFixes
          * @description Which end of the plan the clock fixes.
          * @enum {string}
@@ -1188,6 +1270,18 @@ export interface components {
             allergens_gained: string[];
             /** Allergens Lost */
             allergens_lost: string[];
+        };
+        /**
+         * Conflict
+         * @description Two things a card says that cannot both be meant, or one that cannot.
+         */
+        Conflict: {
+            /** Text */
+            text: string;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
         };
         /**
          * Cooling
@@ -1528,6 +1622,7 @@ export interface components {
             style_id?: string | null;
             /** Method */
             method?: components["schemas"]["MethodStep"][] | null;
+            card?: components["schemas"]["Card"] | null;
         };
         /**
          * DoughSummary
@@ -1848,23 +1943,6 @@ export interface components {
             error_pct: number;
         };
         /**
-         * ImportText
-         * @description A JSON-LD recipe, or a card in plain text or Markdown.
-         */
-        ImportText: {
-            /** Text */
-            text: string;
-        };
-        /**
-         * Imported
-         * @description What was read, and what the file held or lacked that could not be carried over.
-         */
-        Imported: {
-            spec: components["schemas"]["DoughSpec"];
-            /** Notes */
-            notes: string[];
-        };
-        /**
          * Ink
          * @description How a mark is drawn: the edge of a tray, pan or sheet; a cut; the likely cookie; the widest one; faint help.
          * @enum {string}
@@ -2101,15 +2179,14 @@ export interface components {
         };
         /**
          * Line
-         * @description A line as typed, with the baker's own answers: which ingredient, or how many grams.
+         * @description A line as typed, with the baker's own answers: which ingredient, how many grams, which part (None: as its words say).
          */
         Line: {
             /** Id */
             id: string;
             /** Text */
             text: string;
-            /** @default dough */
-            part: components["schemas"]["Part"];
+            part?: components["schemas"]["Part"] | null;
             /** Ingredient Id */
             ingredient_id?: string | null;
             /** Mass G */
@@ -2577,7 +2654,64 @@ export interface components {
          * @description Where a line belongs; only `dough` counts in the dough.
          * @enum {string}
          */
-        Part: "dough" | "filling" | "topping" | "coating" | "wash" | "glaze";
+        Part: "dough" | "filling" | "topping" | "coating" | "wash" | "glaze" | "pan";
+        /**
+         * PastedCard
+         * @description A pasted card or opened file, the kitchen it is read in, and the claims that the baker left out.
+         */
+        PastedCard: {
+            /** Text */
+            text: string;
+            /**
+             * @default {
+             *       "units": "metric",
+             *       "scale": "c",
+             *       "habit": {
+             *         "cup_fill": "spooned",
+             *         "own_cups": [],
+             *         "region": "us",
+             *         "settled": []
+             *       },
+             *       "room_c": 20,
+             *       "altitude_m": 0,
+             *       "rack_positions": 2,
+             *       "liner": "parchment",
+             *       "weighs_portions": false,
+             *       "ovens": 1,
+             *       "bowls": 3,
+             *       "shelf_doughs": 4,
+             *       "tray_shelves": 0,
+             *       "cooling_cm2": 3600,
+             *       "paces": {},
+             *       "trays": [
+             *         {
+             *           "count": 2,
+             *           "depth_mm": 250,
+             *           "id": "medium",
+             *           "kind": "light",
+             *           "name": "Baking sheet",
+             *           "rim_mm": 10,
+             *           "width_mm": 350
+             *         },
+             *         {
+             *           "count": 2,
+             *           "depth_mm": 200,
+             *           "id": "small",
+             *           "kind": "light",
+             *           "name": "Small sheet",
+             *           "rim_mm": 10,
+             *           "width_mm": 300
+             *         }
+             *       ]
+             *     }
+             */
+            kitchen: components["schemas"]["Kitchen"];
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out: components["schemas"]["ClaimKind"][];
+        };
         /**
          * Pieces
          * @description `count` raw pieces of `mass_g` each, and `small_count` of `small_g` from a second cutter; those and `leftover_g` are
@@ -2888,6 +3022,9 @@ export interface components {
         /**
          * Reading
          * @description What a line was read as. `mass_g` is the middle of a range; None when no weight could be worked out.
+         *
+         *     `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `split` the ingredients
+         *     of a line that holds several, each as a line of its own.
          */
         Reading: {
             /** Text */
@@ -2928,6 +3065,22 @@ export interface components {
              */
             asked_name: string;
             household?: components["schemas"]["Household"] | null;
+            part?: components["schemas"]["Part"] | null;
+            /**
+             * By Feel
+             * @default false
+             */
+            by_feel: boolean;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /**
+             * Split
+             * @default []
+             */
+            split: string[];
         };
         /**
          * Reason
@@ -3847,7 +4000,7 @@ export interface components {
          * @description A unit as the reader understands it; `piece` counts things, the named pieces weigh what the row says.
          * @enum {string}
          */
-        Unit: "g" | "kg" | "oz" | "lb" | "ml" | "l" | "cup" | "tbsp" | "tsp" | "fl oz" | "pint" | "stick" | "pinch" | "dash" | "knob" | "handful" | "tin" | "block" | "packet" | "piece";
+        Unit: "g" | "kg" | "oz" | "lb" | "ml" | "cl" | "dl" | "l" | "cup" | "tbsp" | "dessertspoon" | "tsp" | "fl oz" | "gill" | "pint" | "quart" | "stick" | "saltspoon" | "pinch" | "smidgen" | "knife tip" | "dash" | "drop" | "splash" | "glug" | "spoonful" | "knob" | "pat" | "handful" | "teacup" | "katori" | "glass" | "strand" | "sprig" | "tin" | "block" | "square" | "leaf" | "ball" | "packet" | "piece";
         /**
          * Units
          * @description How lengths and weights are shown.
@@ -3903,7 +4056,7 @@ export interface components {
         };
         /**
          * WeighedLine
-         * @description A line with its reading; `bakers_pct` is grams per 100 g of flour, None without flour or outside the dough.
+         * @description A line with its reading, where the baker or else its own words put it; `bakers_pct` is grams per 100 g of flour, None without flour or outside the dough.
          */
         WeighedLine: {
             /** Line Id */
@@ -4120,7 +4273,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Card"];
+                "application/json": components["schemas"]["PastedCard"];
             };
         };
         responses: {
@@ -4920,66 +5073,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    importDough: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ImportText"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Imported"];
-                };
             };
             /** @description Bad Request */
             400: {

@@ -20,13 +20,14 @@ export const FORMS: Record<DoughSpec["form"]["kind"], string> = {
   rusk: "Twice-baked",
 };
 
-export const PARTS: Record<Line["part"], string> = {
+export const PARTS: Record<NonNullable<Line["part"]>, string> = {
   dough: "in the dough",
   filling: "filling",
   topping: "topping",
   coating: "coating",
   wash: "brushed on",
   glaze: "glaze",
+  pan: "for tin and board",
 };
 
 export const MIXING: Record<Making["mixing"], string> = {
@@ -142,4 +143,52 @@ export const LANES: Record<Schemas["Step"]["place"], string> = {
   fridge: "Fridge",
   oven: "Oven",
   cooling: "Cooling rack",
+};
+
+/** What a card claims. */
+export const CLAIMS: Record<Schemas["ClaimKind"], string> = {
+  yield_pieces: "Makes",
+  portion_g: "Each",
+  spoon_ml: "Spoon",
+  ball_mm: "Balls",
+  cutter_mm: "Cutter",
+  thickness_mm: "Thick",
+  log_mm: "Log",
+  slice_mm: "Slices",
+  pan_mm: "Tin",
+  spacing_mm: "Apart",
+  oven_c: "Oven",
+  fan_c: "Oven, fan",
+  gas_mark: "Gas",
+  bake_min: "Bake",
+  second_bake_min: "Second bake",
+  second_oven_c: "Second oven",
+  chill_min: "Chill",
+  stand_min: "Rest",
+  tray_rest_min: "On the tray",
+  lining: "Lining",
+  form: "Shape",
+  done_when: "Done when",
+};
+
+/** The shapes and linings that cards speak of, by the server's word. */
+export const CARD_FORMS: Record<string, string> = {
+  scoop: "dropped or scooped",
+  ball: "rolled into balls",
+  ball_pressed: "balls, flattened",
+  thumbprint: "balls with a thumb's dent",
+  cutout: "rolled out and cut",
+  slice: "log, sliced",
+  pan: "pressed in a tin",
+  scored: "rolled out and scored",
+  rope: "rolled into ropes",
+  wafer: "spread thin",
+  twice_baked: "baked twice",
+};
+
+export const LININGS: Record<string, string> = {
+  paper: "baking paper",
+  greased: "greased",
+  bare: "bare, ungreased",
+  mat: "baking mat",
 };

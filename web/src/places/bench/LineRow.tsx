@@ -18,6 +18,7 @@ export interface LineRowProps {
   onSettle: (ingredientId: string) => void;
   onEnter: () => void;
   onPasteLines: (texts: string[]) => void;
+  onSplit: (texts: string[]) => void;
   onRemove: () => void;
   onMove: (by: -1 | 1) => void;
   onLift: () => void;
@@ -142,6 +143,11 @@ function Settle(props: LineRowProps & { unsure: boolean; all: boolean }) {
         <p className={clsx("text-note", unsure ? "text-ask-edge" : "text-quiet")}>{reading?.note}</p>
       )}
       <div className="flex flex-wrap items-end gap-2">
+        {reading && reading.split.length > 1 && line.mass_g == null && (
+          <Button kind="main" onClick={() => props.onSplit(reading.split)}>
+            Make {reading.split.length} lines
+          </Button>
+        )}
         {unsure &&
           reading?.choices.map((choice) => (
             <Button
@@ -199,7 +205,7 @@ function Place({ line, seen, ownCup, onOwnCup, onChange, onMove }: LineRowProps)
       <select
         aria-label={`Where “${line.text}” belongs`}
         className="control"
-        value={line.part}
+        value={line.part ?? seen?.part ?? "dough"}
         onChange={(event) => onChange({ part: event.target.value as Line["part"] })}
       >
         {options(PARTS).map(([part, label]) => (

@@ -23,6 +23,7 @@ export function LinesPanel(props: {
   const saveKitchen = useSaveKitchen();
   const { lines } = spec;
   const readings = new Map(props.weighed.map((line) => [line.line_id, line]));
+  const partOf = (line?: Line) => line?.part ?? (line && readings.get(line.id)?.part) ?? "dough";
   const put = (next: Line[]) => {
     setFull(next.length > MAX_LINES);
     if (next.length <= MAX_LINES) props.onLines(next);
@@ -37,12 +38,17 @@ export function LinesPanel(props: {
     const added = texts.map((text) => ({
       id: newId(),
       text: text.slice(0, 300),
-      part: lines[after]?.part ?? ("dough" as const),
+      part: lines[after]?.part ?? null,
       ingredient_id: null,
       mass_g: null,
     }));
     put([...lines.slice(0, after + 1), ...added, ...lines.slice(after + 1)]);
     focus(after + added.length);
+  };
+  /** A line of several ingredients becomes a line of each. */
+  const split = (index: number, texts: string[]) => {
+    const added = texts.map((text) => ({ id: newId(), text, part: lines[index]?.part ?? null }));
+    put([...lines.slice(0, index), ...added, ...lines.slice(index + 1)]);
   };
   const remove = (index: number) => {
     put(lines.filter((_, i) => i !== index));
@@ -54,7 +60,9 @@ export function LinesPanel(props: {
     const rest = lines.filter((_, i) => i !== from);
     const above = rest[to - 1] ?? rest[to];
     // A line carried across a heading joins the part it lands in.
-    put([...rest.slice(0, to), { ...line, part: above?.part ?? line.part }, ...rest.slice(to)]);
+    const into = above ? partOf(above) : partOf(line);
+    const part = into === partOf(line) ? line.part : into;
+    put([...rest.slice(0, to), { ...line, part }, ...rest.slice(to)]);
     focus(to);
   };
   /** Dragging: the row under the pointer is where the line goes. */
@@ -104,7 +112,9 @@ export function LinesPanel(props: {
             key={line.id}
             line={line}
             seen={readings.get(line.id)}
-            heading={line.part !== "dough" && lines[index - 1]?.part !== line.part ? line.part : undefined}
+            heading={
+              partOf(line) !== "dough" && partOf(lines[index - 1]) !== partOf(line) ? partOf(line) : undefined
+            }
             lifted={dragged === line.id}
             ownCup={
               kitchen.habit.own_cups.find(
@@ -116,6 +126,7 @@ export function LinesPanel(props: {
             onSettle={(ingredient) => settle(line, ingredient)}
             onEnter={() => insert(index, [""])}
             onPasteLines={(texts) => insert(index, texts)}
+            onSplit={(texts) => split(index, texts)}
             onRemove={() => remove(index)}
             onMove={(by) => move(index, index + by)}
             onLift={() => setDragged(line.id)}

@@ -31,7 +31,9 @@ export function OutcomePanel(props: {
   const [asking, setAsking] = useState(false);
   const outcome = found?.outcome;
   const trays = found?.trays;
-  const shown = problems.filter((problem) => problem.remedy && problem.field.startsWith("oven."));
+  const shown = problems.filter(
+    (problem) => problem.field === "card" || (problem.remedy && problem.field.startsWith("oven.")),
+  );
   return (
     <Panel
       title="What comes out"

@@ -1,64 +1,46 @@
-/** A card, pasted as it is written, read line by line while it is typed. */
+/** A card, pasted as it is written, read whole while it is typed: its lines, its method, and what it says of the batch. */
 
 import { type ChangeEvent, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import type { ApiError, Schemas } from "../../client/api";
-import { assess } from "../../client/assessments";
-import { importText, readCard } from "../../client/cards";
+import type { ApiError, DoughSpec, Kitchen, Line, Schemas } from "../../client/api";
+import { type Claim, readCard } from "../../client/cards";
 import { useAddDough } from "../../client/doughs";
 import { kitchenNow, useKitchen, useSaveKitchen } from "../../client/kitchen";
 import { Button, Field } from "../../pieces/controls";
 import { HabitFields } from "../../pieces/habit";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
+import { PARTS } from "../../words/labels";
 import { grams, plural } from "../../words/numbers";
+import { CardClaims } from "./CardClaims";
+import { MarkedCard } from "./MarkedCard";
 import { Starters } from "./Starters";
 
 const DRAFT = "finebatch.card-draft";
+const ANSWERS = "finebatch.card-answers";
 const QUIET_MS = 120;
 const MAX_FILE_BYTES = 500_000;
 const EXAMPLE =
-  "1½ cups plain flour, sifted\n1 stick soft butter\nhalf an egg\n3 to 4 tbsp milk\npinch of salt";
+  "Pier Drops\n\n1½ cups plain flour, sifted\n1 stick soft butter\nhalf an egg\npinch of salt\n\nCream the butter, stir in the rest.\nDrop by tablespoonfuls. Bake at 180 °C for 12 minutes. Makes 20.";
+
+/** What the baker answered while the card was read: by a line's text, so that reading again leaves it as it is. */
+interface Answers {
+  lines: Record<string, Partial<Pick<Line, "ingredient_id" | "mass_g">>>;
+  leftOut: Claim["kind"][];
+}
 
 export function NewDough() {
   const [text, setText] = useState(() => localStorage.getItem(DRAFT) ?? "");
   const [name, setName] = useState("");
-  const [read, setRead] = useState<Schemas["CardRead"]>();
-  const [error, setError] = useState<string>();
-  const [notes, setNotes] = useState<string[]>([]);
+  const [answers, setAnswers] = useState<Answers>(() => keptAnswers());
   const { data: kitchen } = useKitchen();
+  const { read, error, setError } = useReading(text, kitchen, answers);
   const saveKitchen = useSaveKitchen();
   const navigate = useNavigate();
   const add = useAddDough();
 
-  // What was said is of the text as it was; that the kitchen has arrived meanwhile does not unsay it.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another text has not been judged yet
-  useEffect(() => setError(undefined), [text]);
-  useEffect(() => {
-    keepDraft(text);
-    if (!kitchen || !text.trim()) {
-      setRead(undefined);
-      return;
-    }
-    const timer = setTimeout(async () => {
-      try {
-        if (isJson(text)) {
-          const { spec, notes } = await importText(text);
-          setNotes(notes);
-          const { lines: weighed } = await assess(spec, kitchen);
-          setRead({ lines: spec.lines, weighed });
-        } else {
-          setNotes([]);
-          setRead(await readCard(text, kitchen.habit));
-        }
-        setError(undefined);
-      } catch (failure) {
-        setRead(undefined);
-        setError((failure as ApiError).message);
-      }
-    }, QUIET_MS);
-    return () => clearTimeout(timer);
-  }, [text, kitchen]);
+  useEffect(() => keep(DRAFT, text), [text]);
+  useEffect(() => keep(ANSWERS, JSON.stringify(answers)), [answers]);
 
   const toBench = async () => {
     if (!text.trim()) {
@@ -67,17 +49,11 @@ export function NewDough() {
     }
     try {
       const place = kitchen ?? (await kitchenNow());
-      const imported = await importText(text);
-      const oven = {
-        value: place.scale === "f" ? 350 : place.scale === "gas" ? 4 : 180,
-        scale: place.scale,
-        fan: false,
-      };
-      const fresh = { ...imported.spec, oven, tray_id: place.trays[0]?.id ?? "medium" };
-      const own = imported.spec.name !== "New dough" && isJson(text);
-      const dough = { ...(own ? imported.spec : fresh), name: name.trim() || imported.spec.name };
-      const saved = await add(dough);
+      const { dough } = await readCard(text, place, answers.leftOut);
+      const spec = answered(dough.spec, answers);
+      const saved = await add({ ...spec, name: name.trim() || spec.name });
       localStorage.removeItem(DRAFT);
+      localStorage.removeItem(ANSWERS);
       navigate(`/bench/${saved.id}`);
     } catch (failure) {
       setError((failure as ApiError).message);
@@ -88,115 +64,222 @@ export function NewDough() {
     const file = event.target.files?.[0];
     if (!file) return;
     if (file.size > MAX_FILE_BYTES)
-      setError("This file is over 500 kB, far more than a recipe. Paste the ingredient lines instead.");
+      setError("This file is over 500 kB, far more than a recipe. Paste the recipe instead.");
     else setText(await file.text());
     event.target.value = "";
   };
+  const leave = (kind: Claim["kind"]) =>
+    setAnswers((now) => ({
+      ...now,
+      leftOut: now.leftOut.includes(kind)
+        ? now.leftOut.filter((other) => other !== kind)
+        : [...now.leftOut, kind],
+    }));
+  const settle = (line: string, answer: Answers["lines"][string]) =>
+    setAnswers((now) => ({ ...now, lines: { ...now.lines, [line]: { ...now.lines[line], ...answer } } }));
 
-  const unsure = read?.weighed.filter((line) => line.reading.sureness !== "sure").length ?? 0;
   return (
     <>
       <PlaceHeader title="New dough from a card" />
-      <div className="grid gap-4 p-5 lg:grid-cols-2">
-        <Panel title="The card, as it is written">
-          <div className="grid gap-3 p-4">
-            <Field label="Name">
-              {(ids) => (
-                <input
-                  {...ids}
-                  className="control w-full"
-                  maxLength={80}
-                  placeholder="New dough"
-                  value={name}
-                  onChange={(event) => setName(event.target.value)}
-                />
-              )}
-            </Field>
-            <Field label="Ingredients, one to a line" error={error}>
-              {(ids) => (
-                <textarea
-                  {...ids}
-                  rows={12}
-                  className="control w-full py-2 text-lead leading-7"
-                  placeholder={EXAMPLE}
-                  value={text}
-                  onChange={(event) => setText(event.target.value)}
-                />
-              )}
-            </Field>
-            {kitchen && <HabitFields kitchen={kitchen} onKitchen={saveKitchen} />}
-            {notes.map((note) => (
-              <Note key={note} severity="note">
-                {note}
-              </Note>
-            ))}
-            <div className="flex flex-wrap items-center gap-3">
-              <Button kind="main" onClick={toBench}>
-                Put it on the bench
-              </Button>
-              <label className="inline-flex min-h-11 cursor-pointer items-center rounded-[10px] border-[1.5px] border-rim bg-white px-4 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-offset-2 hover:bg-well">
-                Open a file
-                <input
-                  type="file"
-                  className="sr-only"
-                  accept=".json,.txt,.md,.jsonld,text/plain,application/json"
-                  onChange={openFile}
-                />
-              </label>
+      <div className="grid items-start gap-4 p-5 lg:grid-cols-2">
+        <div className="grid gap-4">
+          <Panel title="The card, as it is written">
+            <div className="grid gap-3 p-4">
+              <Field label="The whole card: title, ingredients, method" error={error}>
+                {(ids) => (
+                  <textarea
+                    {...ids}
+                    rows={12}
+                    className="control w-full py-2 text-lead leading-7"
+                    placeholder={EXAMPLE}
+                    value={text}
+                    onChange={(event) => setText(event.target.value)}
+                  />
+                )}
+              </Field>
+              <Field label="Name">
+                {(ids) => (
+                  <input
+                    {...ids}
+                    className="control w-full"
+                    maxLength={80}
+                    placeholder={read?.dough.spec.name ?? "New dough"}
+                    value={name}
+                    onChange={(event) => setName(event.target.value)}
+                  />
+                )}
+              </Field>
+              {kitchen && <HabitFields kitchen={kitchen} onKitchen={saveKitchen} />}
+              <div className="flex flex-wrap items-center gap-3">
+                <Button kind="main" onClick={toBench}>
+                  Put it on the bench
+                </Button>
+                <label className="inline-flex min-h-11 cursor-pointer items-center rounded-[10px] border-[1.5px] border-rim bg-white px-4 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-offset-2 hover:bg-well">
+                  Open a file
+                  <input
+                    type="file"
+                    className="sr-only"
+                    accept=".json,.txt,.md,.csv,.html,.htm,.jsonld,text/plain,text/html,text/csv,application/json"
+                    onChange={openFile}
+                  />
+                </label>
+              </div>
             </div>
+          </Panel>
+          {read && read.dough.lines.length > 0 && <MarkedCard text={text} dough={read.dough} />}
+        </div>
+        {read && kitchen ? (
+          <div className="grid gap-4">
+            <Conflicts dough={read.dough} />
+            {read.dough.claims.length > 0 && (
+              <CardClaims
+                claims={read.dough.claims}
+                leftOut={answers.leftOut}
+                kitchen={kitchen}
+                onLeave={leave}
+              />
+            )}
+            <Lines read={read} answers={answers} onSettle={settle} />
           </div>
-        </Panel>
-        <Panel
-          title={read ? "Read as" : "Or start from a dough"}
-          aside={read && <ReadSummary lines={read.lines.length} unsure={unsure} />}
-        >
-          {read ? (
-            <ul className="divide-y divide-line px-4">
-              {read.weighed.map((line) => (
-                <li key={line.line_id} className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 py-1.5">
-                  <span className="min-w-0">
-                    <span className="mr-2 inline-block w-4 text-center font-extrabold" aria-hidden>
-                      {line.reading.sureness === "sure" ? "" : "?"}
-                    </span>
-                    {line.reading.ingredient_name || <em>not read yet</em>}
-                    <span className="block pl-6 text-note text-quiet">{line.reading.text}</span>
-                    {line.part !== "dough" && (
-                      <span className="text-quiet"> · {line.part}, not in the dough</span>
-                    )}
-                  </span>
-                  <span className="font-semibold">
-                    {line.reading.mass_g == null ? "how much?" : grams(line.reading.mass_g)}
-                  </span>
-                  {line.reading.sureness !== "sure" && (
-                    <span className="col-span-2 pl-6 text-note text-ask-edge">{line.reading.note}</span>
-                  )}
-                </li>
-              ))}
-            </ul>
-          ) : (
+        ) : (
+          <Panel title="Or start from a dough">
             <Starters />
-          )}
-        </Panel>
+          </Panel>
+        )}
       </div>
     </>
   );
 }
 
+/** The card read again a moment after each change. */
+function useReading(text: string, kitchen: Kitchen | undefined, { leftOut }: Answers) {
+  const [read, setRead] = useState<Schemas["CardRead"]>();
+  const [error, setError] = useState<string>();
+  // What was said is of the text as it was; that the kitchen has arrived meanwhile does not unsay it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another text has not been judged yet
+  useEffect(() => setError(undefined), [text]);
+  useEffect(() => {
+    if (!kitchen || !text.trim()) {
+      setRead(undefined);
+      return;
+    }
+    let current = true;
+    const timer = setTimeout(async () => {
+      try {
+        const found = await readCard(text, kitchen, leftOut);
+        if (!current) return;
+        setRead(found);
+        setError(undefined);
+      } catch (failure) {
+        if (!current) return;
+        setRead(undefined);
+        setError((failure as ApiError).message);
+      }
+    }, QUIET_MS);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [text, kitchen, leftOut]);
+  return { read, error, setError };
+}
+
+function Conflicts({ dough }: { dough: Schemas["CardDough"] }) {
+  return dough.conflicts.map((conflict) => (
+    <Note key={`${conflict.start}${conflict.text}`} severity="ask">
+      <strong>{conflict.text}</strong>
+      <p className="text-note">Leave out what is not so below, or change the card.</p>
+    </Note>
+  ));
+}
+
+/** The lines with their grams; what is not sure can be settled where it stands. */
+function Lines(props: {
+  read: Schemas["CardRead"];
+  answers: Answers;
+  onSettle: (line: string, answer: Answers["lines"][string]) => void;
+}) {
+  const { read, answers } = props;
+  const steps = read.dough.spec.method?.length ?? 0;
+  const open = read.weighed.filter(
+    (line) => line.reading.sureness !== "sure" && !answers.lines[line.reading.text],
+  ).length;
+  return (
+    <Panel title="Read as" aside={<ReadSummary lines={read.weighed.length} unsure={open} steps={steps} />}>
+      <ul className="divide-y divide-line px-4">
+        {read.weighed.map((line) => {
+          const answer = answers.lines[line.reading.text];
+          const chosen = line.reading.choices.find(
+            (choice) => choice.ingredient_id === answer?.ingredient_id,
+          );
+          const asked = line.reading.sureness !== "sure" && !answer;
+          return (
+            <li key={line.line_id} className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 py-1.5">
+              <span className="min-w-0">
+                <span className="mr-2 inline-block w-4 text-center font-extrabold" aria-hidden>
+                  {asked ? "?" : ""}
+                </span>
+                {chosen?.label || line.reading.ingredient_name || <em>not read yet</em>}
+                {line.part !== "dough" && <span className="text-quiet"> · {PARTS[line.part]}</span>}
+                <span className="block pl-6 text-note text-quiet">{line.reading.text}</span>
+              </span>
+              <span className="font-semibold">
+                {line.reading.mass_g == null ? "how much?" : grams(line.reading.mass_g)}
+              </span>
+              {asked && (
+                <span className="col-span-2 grid gap-1.5 pl-6 pb-1">
+                  <span className="text-note text-ask-edge">{line.reading.note}</span>
+                  <span className="flex flex-wrap gap-2">
+                    {line.reading.choices.slice(0, 4).map((choice) => (
+                      <Button
+                        key={choice.ingredient_id}
+                        className="px-3"
+                        onClick={() =>
+                          props.onSettle(line.reading.text, { ingredient_id: choice.ingredient_id })
+                        }
+                      >
+                        {choice.label}
+                      </Button>
+                    ))}
+                  </span>
+                </span>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </Panel>
+  );
+}
+
+/** The dough with what the baker settled on its lines. */
+const answered = (spec: DoughSpec, { lines }: Answers): DoughSpec => ({
+  ...spec,
+  lines: spec.lines.map((line) => ({ ...line, ...lines[line.text] })),
+});
+
 /** The draft outlives a reload; a text too large for the browser's store simply does not. */
-function keepDraft(text: string) {
+function keep(key: string, text: string) {
   try {
-    localStorage.setItem(DRAFT, text);
+    localStorage.setItem(key, text);
   } catch {
-    localStorage.removeItem(DRAFT);
+    localStorage.removeItem(key);
   }
 }
 
-const isJson = (text: string) => /^\s*[[{]/.test(text);
+function keptAnswers(): Answers {
+  try {
+    return { lines: {}, leftOut: [], ...JSON.parse(localStorage.getItem(ANSWERS) ?? "{}") };
+  } catch {
+    return { lines: {}, leftOut: [] };
+  }
+}
 
-function ReadSummary({ lines, unsure }: { lines: number; unsure: number }) {
+function ReadSummary({ lines, unsure, steps }: { lines: number; unsure: number; steps: number }) {
   return (
     <span className="text-plain" role="status">
       {plural(lines, "line")}
+      {steps > 0 && `, ${plural(steps, "step")} in your words`}
       {unsure > 0 && <strong> · {unsure} to check</strong>}
     </span>
   );

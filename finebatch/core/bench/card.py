@@ -1,0 +1,195 @@
+"""From a card to a dough on the bench: what it claims sets form, size, oven, chilling and mixing, and stays with the dough."""
+
+import re
+from collections.abc import Mapping
+
+from ..bakemodel import FatState, Mixing
+from ..base import Problem, Remedy, Value, ask
+from ..card import (
+    MAX_CARD_CHARS,
+    MAX_LINES,
+    CardLine,
+    CardReading,
+    CardStep,
+    Claim,
+    ClaimKind,
+    Conflict,
+    Line,
+    Part,
+    read_card,
+)
+from ..dough import Attention, Making, MethodStep, Stage, mix_of_dough
+from ..forming import BELIEVED, Portion, form_of_claims, other_way, portion_of
+from ..formula import dough_parts, weigh_lines
+from ..ingredients import catalogue
+from ..kitchen import Kitchen, OvenSetting, Scale, gas_marks
+from .spec import Card, DoughSpec
+
+MIXING_MIN = 3.0  # a step of mixing whose minutes the card does not say
+LONGEST_CHILL_H = 96.0
+_MIXING: tuple[tuple[Mixing, str], ...] = (
+    (Mixing.CREAMED_HEAVY, r"\bcream\w*\b[^.]{0,80}\b(?:fluffy|pale|light)\b|beat[^.]{0,80}(?:butter|fat)[^.]{0,80}fluffy"),
+    (Mixing.CREAMED_LIGHT, r"\bcream(?:ed|ing)?\b\s+(?:the\s+|together\s+)*(?:butter|fat|marg\w*|sugar|shortening|lard|it|everything)|\bbeat\b[^.]{0,80}\b(?:butter|margarine|shortening)\b"),
+    (Mixing.RUB_IN, r"\brub\b|\bcut in\b|\bcrumbs\b|fingertips"),
+    (Mixing.MELTED, r"\bmelt(?:ed)?\b[^.]{0,80}\b(?:butter|syrup|sugar|fat|ghee|margarine|honey)|brown(?:ed)? (?:the )?butter|\bboil\b"),
+    (Mixing.FOAM, r"\b(?:whisk|whip|beat)\w*\b[^.]{0,80}\b(?:eggs?|whites?|yolks?)\b[^.]{0,80}\b(?:thick|ribbon|stiff|peaks|foam\w*|frothy|pale)"),
+    (Mixing.ONE_STAGE, r"\b(?:mix|stir|beat|knead|put|combine|work)\b[^.]{0,80}\b(?:everything|all|together|in order)\b"),
+)  # fmt: skip
+_BAKES = re.compile(r"\bbak(?:e|es|ed|ing)\b|\bpre-?heat|\binto the oven|\boven\b", re.I)
+_SHAPES = re.compile(
+    r"\b(?:drop|scoop|roll(?:ed)?|shape|form|press|pat|slice|cut|stamp|place|lay|arrange|portion|divide|mark|score|flatten|prick|line|grease|spread|dip|pipe|set (?:them|on))\b",
+    re.I,
+)
+
+
+class CardDough(Value):
+    """A dough made from a card, what was understood of the card, and what does not fit together."""
+
+    spec: DoughSpec
+    lines: tuple[CardLine, ...]
+    claims: tuple[Claim, ...]
+    steps: tuple[CardStep, ...]
+    notes: tuple[CardStep, ...]
+    conflicts: tuple[Conflict, ...]
+
+
+def dough_of_card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] = ()) -> CardDough:
+    """A dough from a card's text by this kitchen's measures. Claims in `left_out` set nothing. Never raises for what is typed."""
+    read = read_card(text, kitchen.habit)
+    claims = {claim.kind: claim for claim in read.claims if claim.kind not in left_out}
+    lines = tuple(
+        Line(id=f"l{n}", text=line.text, part=None if line.part is Part.DOUGH else line.part)
+        for n, line in enumerate(read.lines[:MAX_LINES], start=1)
+    )
+    making = _making(read, claims, lines, kitchen)
+    parts = dough_parts(weigh_lines(lines, kitchen.habit))
+    dough_g = sum(grams for _, grams in parts)
+    density = mix_of_dough(parts, making).density_kg_m3 / 1000 if parts else 1.2
+    form = form_of_claims(claims, dough_g, density, text) if dough_g > 0 else None
+    oven = _oven(claims, kitchen)
+    kept = Card(text=text[:MAX_CARD_CHARS], claims=read.claims[:40], left_out=left_out)
+    settings = {"form": form} if form else {}
+    spec = DoughSpec(
+        name=read.title or "New dough",
+        lines=lines,
+        making=making,
+        oven=oven,
+        tray_id=kitchen.trays[0].id if kitchen.trays else "medium",
+        method=_method(read.steps, making) or None,
+        card=kept,
+        **settings,
+    )
+    conflicts = [
+        *read.conflicts,
+        *(Conflict(text=text, start=0, end=0) for text in _disagreements(claims, dough_g, density)),
+    ]
+    return CardDough(
+        spec=spec, lines=read.lines, claims=read.claims, steps=read.steps, notes=read.notes, conflicts=tuple(conflicts)
+    )
+
+
+def card_problems(spec: DoughSpec, dough_g: float, density_g_ml: float) -> list[Problem]:
+    """What a dough's card says against itself or the dough, with the other way to take as a remedy."""
+    if spec.card is None or dough_g <= 0:
+        return []
+    claims = {claim.kind: claim for claim in spec.card.claims if claim.kind not in spec.card.left_out}
+    found = []
+    for text in _disagreements(claims, dough_g, density_g_ml):
+        other = other_way(spec.form, claims)
+        found.append(ask("card", text, Remedy(label=other[0], field=other[1], value=other[2]) if other else None))
+    return found
+
+
+def _disagreements(claims: Mapping[ClaimKind, Claim], dough_g: float, density_g_ml: float) -> list[str]:
+    portion = portion_of(claims, dough_g, density_g_ml) if dough_g > 0 else None
+    if portion is None or all(share >= BELIEVED for share in portion.believed.values()):
+        return []
+    return [_disagreement(claims, portion)]
+
+
+def _disagreement(claims: Mapping[ClaimKind, Claim], portion: Portion) -> str:
+    """ "36 of these would be 15 g each; a level tablespoon of this dough weighs 22 g." """
+    said = []
+    for kind, grams in portion.said_g.items():
+        claim = claims[kind]
+        middle = ((claim.low or 0) + (claim.high or 0)) / 2
+        said.append(
+            {
+                ClaimKind.YIELD_PIECES: f"{middle:.0f} of these would be {grams:.0f} g each",
+                ClaimKind.BALL_MM: f"a ball of {middle:.0f} mm weighs {grams:.0f} g",
+                ClaimKind.SPOON_ML: f"{middle:.0f} ml of this dough weigh {grams:.0f} g",
+                ClaimKind.PORTION_G: f"the card says {grams:.0f} g each",
+            }[kind]
+        )
+    sentence = "; ".join(said)
+    return f"{sentence[0].upper()}{sentence[1:]}. Which is meant?"
+
+
+def _oven(claims: Mapping[ClaimKind, Claim], kitchen: Kitchen) -> OvenSetting:
+    usual = {Scale.C: 180.0, Scale.F: 350.0, Scale.GAS: 4.0}[kitchen.scale]
+    claim, fan = claims.get(ClaimKind.OVEN_C), False
+    mark = claims.get(ClaimKind.GAS_MARK)
+    if claim is None and ClaimKind.FAN_C in claims:
+        claim, fan = claims[ClaimKind.FAN_C], True
+    celsius = claim.low if claim else dict(gas_marks()).get(mark.low or 0.0) if mark else None
+    if celsius is None:
+        return OvenSetting(value=usual, scale=kitchen.scale)
+    if kitchen.scale is Scale.GAS:
+        nearest = mark.low if mark and mark.low else min(gas_marks(), key=lambda pair: abs(pair[1] - celsius))[0]
+        return OvenSetting(value=nearest, scale=Scale.GAS)
+    degrees = celsius if kitchen.scale is Scale.C else celsius * 9 / 5 + 32
+    return OvenSetting(value=5.0 * round(degrees / 5), scale=kitchen.scale, fan=fan)
+
+
+def _making(read: CardReading, claims: Mapping[ClaimKind, Claim], lines: tuple[Line, ...], kitchen: Kitchen) -> Making:
+    words = " ".join(step.text for step in read.steps)
+    mixing = next((school for school, pattern in _MIXING if re.search(pattern, words, re.I)), None)
+    fats = [
+        line
+        for line in read.lines
+        if line.reading.ingredient_id
+        and catalogue()[line.reading.ingredient_id].category == "fat"
+        and line.part is Part.DOUGH
+    ]
+    ids = {line.reading.ingredient_id or "" for line in fats}
+    said = " ".join(line.text for line in fats) + " " + words
+    chill = claims.get(ClaimKind.CHILL_MIN)
+    hours = min(LONGEST_CHILL_H, (chill.low or 0.0) / 60) if chill else 0.0
+    state = FatState.SOFT
+    if ids and all(id.startswith("oil_") for id in ids):
+        state = FatState.OIL
+    elif mixing is Mixing.MELTED or re.search(r"\bmelted\b", " ".join(line.text for line in fats), re.I):
+        state, mixing = FatState.MELTED, mixing or Mixing.MELTED
+    elif mixing is Mixing.RUB_IN or re.search(
+        r"\bcold (?:un)?(?:salted )?butter|\bbutter\b[^.]{0,80}\bcold\b|chilled butter", said, re.I
+    ):
+        state = FatState.COLD
+    return Making(mixing=mixing or Mixing.CREAMED_LIGHT, fat_state=state, chill_h=hours)
+
+
+def _method(steps: tuple[CardStep, ...], making: Making) -> tuple[MethodStep, ...]:
+    """The card's own steps up to the shaping and the oven, which the plan has in its own order; chilling among them."""
+    own: list[MethodStep] = []
+    before = True
+    for n, step in enumerate(steps[:40], start=1):
+        chills = re.search(r"\b(?:chill|refrigerat\w*|fridge|overnight)\b", step.text, re.I)
+        bakes = _BAKES.search(step.text) and not chills
+        if bakes or not before:
+            before = before and not bakes
+            continue
+        shapes = _SHAPES.match(step.text.lstrip("0123456789.) "))
+        later = any(re.search(r"\b(?:chill|refrigerat\w*|fridge)\b", other.text, re.I) for other in steps[n:])
+        if shapes and not chills and not later:
+            continue
+        stage = Stage.REST if chills else Stage.MIX
+        minutes = (
+            making.chill_h * 60
+            if chills and not any(one.stage is Stage.REST for one in own)
+            else 0.0
+            if chills or shapes
+            else MIXING_MIN
+        )
+        attention = Attention.PASSIVE if chills else Attention.HANDS
+        own.append(MethodStep(id=f"own{n}", stage=stage, text=step.text[:300], minutes=minutes, attention=attention))
+    mixed = [step for step in own if step.stage is Stage.MIX]
+    return tuple(own) if mixed else ()

@@ -1,0 +1,92 @@
+"""From a card to a dough that is ready to bake."""
+
+import pytest
+
+from finebatch.core.bakemodel.mix import FatState, Mixing
+from finebatch.core.bench.assess import assess
+from finebatch.core.bench.card import dough_of_card
+from finebatch.core.card.claims import ClaimKind
+from finebatch.core.card.line import Part
+from finebatch.core.dough.method import Stage
+from finebatch.core.forming.ball import BallForm
+from finebatch.core.forming.cutout import CutoutForm
+from finebatch.core.kitchen.kitchen import Kitchen
+from finebatch.core.kitchen.oven import Scale
+
+KITCHEN = Kitchen()
+CARD = """Tide Stars
+
+250 g plain flour
+125 g cold butter
+100 g caster sugar
+1 egg
+
+For the glaze
+100 g icing sugar
+
+Method
+1. Rub the butter into the flour and sugar.
+2. Bind with the egg.
+3. Chill for 45 minutes.
+4. Roll out 4 mm thick and cut with a 60 mm star cutter.
+5. Bake at 170 °C for 9 to 11 minutes.
+"""
+
+
+def test_a_card_becomes_a_dough_with_form_oven_chill_and_method() -> None:
+    spec = dough_of_card(CARD, KITCHEN).spec
+    assert spec.name == "Tide Stars"
+    assert isinstance(spec.form, CutoutForm)
+    assert (spec.form.thickness_mm, spec.form.cutter_mm) == (4, 60)
+    assert (spec.oven.value, spec.making.chill_h, spec.making.mixing) == (170, 0.75, Mixing.RUB_IN)
+    assert spec.making.fat_state is FatState.COLD
+    assert spec.method is not None
+    assert [step.text for step in spec.method][:2] == ["Rub the butter into the flour and sugar.", "Bind with the egg."]
+    assert [step.minutes for step in spec.method if step.stage is Stage.REST] == [45]
+    assert spec.card is not None
+    assert spec.card.text == CARD
+
+
+def test_what_is_not_for_the_dough_is_not_weighed_in_it() -> None:
+    spec = dough_of_card(CARD, KITCHEN).spec
+    found = assess(spec, KITCHEN)
+    assert found.lines[-1].part is Part.GLAZE
+    assert found.dough is not None
+    assert found.dough.mass_g == pytest.approx(525)
+
+
+def test_a_claim_left_out_sets_nothing() -> None:
+    spec = dough_of_card(CARD, KITCHEN, (ClaimKind.OVEN_C, ClaimKind.CHILL_MIN)).spec
+    assert (spec.oven.value, spec.making.chill_h) == (180, 0)
+    assert spec.card is not None
+    assert len(spec.card.left_out) == 2
+
+
+@pytest.mark.parametrize(("scale", "value"), [(Scale.C, 170), (Scale.F, 340), (Scale.GAS, 3)])
+def test_the_oven_is_set_on_the_kitchens_own_dial(scale: Scale, value: float) -> None:
+    spec = dough_of_card(CARD, KITCHEN.model_copy(update={"scale": scale})).spec
+    assert (spec.oven.value, spec.oven.scale) == (value, scale)
+
+
+def test_a_count_against_a_size_is_asked_with_numbers_and_both_ways_offered() -> None:
+    card = CARD.split("\n4.")[0] + "\n4. Roll into 25 mm balls.\n5. Bake at 170 °C for 10 minutes. Makes 12.\n"
+    read = dough_of_card(card, KITCHEN)
+    assert isinstance(read.spec.form, BallForm)
+    assert any("12 of these would be" in conflict.text for conflict in read.conflicts)
+    (asked,) = [problem for problem in assess(read.spec, KITCHEN).problems if problem.field == "card"]
+    assert "would be" in asked.message
+    calm = dough_of_card(card, KITCHEN, (ClaimKind.YIELD_PIECES,)).spec
+    assert not [problem for problem in assess(calm, KITCHEN).problems if problem.field == "card"]
+
+
+def test_nothing_that_can_be_typed_breaks_it() -> None:
+    for text in (
+        "",
+        "salt",
+        "Makes 36",
+        "1/0 cup sugar",
+        "350",
+        "roll into 0 mm balls\n1 g flour",
+        "1 g salt\nbake 0 minutes at 0",
+    ):
+        dough_of_card(text, KITCHEN)
