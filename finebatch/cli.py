@@ -1,4 +1,4 @@
-"""The `finebatch` command: serve a kitchen, show the demo, back up, restore."""
+"""The `finebatch` command: serve a kitchen, show the demo, back up, restore, read a card."""
 
 import argparse
 import gc
@@ -24,6 +24,8 @@ def main(arguments: list[str] | None = None) -> int:
             return _backup(options.data, options.target)
         if options.command == "restore":
             return _restore(options.data, options.copy)
+        if options.command == "read":
+            return _read(options.file, options.measures)
         return _serve(options.data, options.host, options.port, demo=options.command == "demo")
     except (OSError, ValueError, StoreFaultError) as error:
         print(f"finebatch: {error}", file=sys.stderr)
@@ -48,7 +50,26 @@ def _parser() -> argparse.ArgumentParser:
     command = commands.add_parser("restore", help="check a copy and put it in the place of the database")
     command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
     command.add_argument("copy", type=Path, help="the file to bring back; the present one is kept aside")
+    command = commands.add_parser("read", help="print what is understood of a card, as JSON (docs/reading.md)")
+    command.add_argument(
+        "file", nargs="?", default="-", help="a card, page or recipe file; standard input unless given"
+    )
+    command.add_argument("--measures", choices=["us", "uk", "au"], default="us", help="whose cups, spoons and eggs")
     return parser
+
+
+def _read(file: str, measures: str) -> int:
+    from .core.base import Refusal
+    from .core.kitchen import Habit, Kitchen, Region
+    from .formats.understood import understood
+
+    raw = sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes()
+    try:
+        print(understood(raw.decode("utf-8", "replace"), Kitchen(habit=Habit(region=Region(measures)))))
+    except Refusal as refusal:
+        print(f"finebatch: {refusal}", file=sys.stderr)
+        return 1
+    return 0
 
 
 def _backup(folder: Path, target: Path | None) -> int:

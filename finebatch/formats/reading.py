@@ -30,7 +30,7 @@ def card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] = ()) -> C
 
 def _dough(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...]) -> CardDough:
     own = None
-    if text.startswith(("{", "[")):
+    if re.match(r"[{[]\s*[\[{\"\d}\]]|[{[]$", text) and not re.match(r"\[[ xX]?\]\s", text):
         own, text = read_jsonld(text)
     elif text.startswith("<") and "<" in text[1:400]:
         own, text = _page(text)

@@ -54,12 +54,12 @@ _NOTES = re.compile(
     re.I,
 )
 _NOISE = re.compile(
-    r"^(?:skip to|jump to|print\b|pin\b|save\b|share\b|rate\b|★|⭐|\W*$|leave a|comments?\b|advert|subscribe|posted|by [A-Z]\w+$|calories|baked them|\d+ reviews?|keep my screen|"
+    r"^(?:skip to|jump to|print\b|pin\b|save\b|share\b|rate\b|[★⭐]{2}|\W*$|leave a|comments?\b|advert|subscribe|posted|by [A-Z]\w+$|calories|baked them|\d+ reviews?|keep my screen|"
     r"(?:scale )?1x\b|us customary|cook mode|from the kitchen of|page \d+$)|\bkcal\b|keep my screen|\d+ from \d+ reviews",
     re.I,
 )
 _CLAIMS = re.compile(
-    r"^\W*(?:makes?|yields?|gives|serves?|servings?|enough for|prep(?:aration)?(?: time)?|cook(?:ing)?(?: time)?|bak(?:e|ing) time|total(?: time)?|oven|pre-?heat(?:ed)?(?: the)?(?: oven)?|"
+    r"^\W*(?:makes?|yields?|gives|serves?|servings?|enough for|prep(?:aration)?(?: time)?\b|cook(?:ing)?(?: time)|cook\b|bak(?:e|ing) time|total(?: time)?|oven|pre-?heat(?:ed)?(?: the)?(?: oven)?|"
     r"temp(?:erature)?|gas(?: mark)?\b|fan\b|chill(?:ing)?(?: time)?|resting|keeps?|difficulty|time|tin|pan|quantity|qty|portion)\b",
     re.I,
 )
@@ -133,7 +133,8 @@ def _good(item: Item) -> bool:
         and item.measure.unit is None
         and re.search(r"\b(?:minutes?|mins?|hours?|hrs?|mm|cm|inch(?:es)?)\b", item.name)
     )
-    return item.measure is not None and not timed and bool(item.match.ids) and not item.match.guessed
+    said = item.measure is not None or bool(item.weight_of)
+    return said and not timed and bool(item.match.ids) and not item.match.guessed
 
 
 def _heading(
@@ -217,7 +218,7 @@ def _kind(words: str, mode: str, before: list[Row], original: str) -> RowKind:
         return RowKind.STEP
     if not stepping and read_ratio(words):
         return RowKind.INGREDIENT
-    if not stepping and _weighs(words):
+    if not stepping and (_weighs(words) or _measured_short(words)):
         return RowKind.INGREDIENT
     if stepping and (seen or is_step(bare)):
         return RowKind.STEP
@@ -233,6 +234,21 @@ def _kind(words: str, mode: str, before: list[Row], original: str) -> RowKind:
             return RowKind.INGREDIENT
         return RowKind.STEP if len(words.split()) > 5 else RowKind.NOTE
     return RowKind.NOTE
+
+
+def _measured_short(words: str) -> bool:
+    """A few words that begin with an amount in a kitchen's unit: an ingredient, known or not."""
+    tokens = tokens_of(tidied(words).text)
+    found = measure_at(tokens, 0) if tokens else None
+    if found is None or found.measure.unit is None or found.end >= len(tokens) or len(words.split()) > 10:
+        return False
+    # "25 g each", "20 g balls" tell of the pieces.
+    return (
+        re.fullmatch(
+            r"each|apiece|a|per|balls?|mounds?|portions?|pieces?|slices?|scoops?|thick|apart", tokens[found.end].lower
+        )
+        is None
+    )
 
 
 def _starts_with_amount(words: str) -> bool:

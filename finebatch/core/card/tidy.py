@@ -5,7 +5,7 @@ import unicodedata
 
 from ..base import Value
 
-_BULLET = re.compile(r"^\s*(?:[•*·▪▢☐☑□◦‣✓✔➢►●○]|\[[ xX]?\]|\( ?\)|[-–—](?=[\s\u00a0]+\S)|[–—](?=\w))\s*")
+_BULLET = re.compile(r"^\s*(?:[•*·★▪▢☐☑□◦‣✓✔➢►●○]|\[[ xX]?\]|\( ?\)|[-–—](?=[\s\u00a0]+\S)|[–—](?=\w))\s*")
 _LIST_NUMBER = re.compile(r"^\s*(?:\(?\d{1,2}\)|\d{1,2}\.(?=\s))\s*(?=\S)")
 _AFTER_NUMBER = re.compile(r"(?:\d|[½¼¾⅓⅔⅛⅜⅝⅞]|an?\b|one\b|two\b|half\b|.*\d)", re.I)
 _LEADERS = re.compile(r"\s*(?:\.{3,}|…|(?:\s\.){3,}|_{3,}|\t+|\s\|\s|\s{3,})\s*")

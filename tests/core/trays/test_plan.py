@@ -113,3 +113,76 @@ def test_a_sheet_takes_the_room_of_its_rectangle_and_may_go_two_at_a_time() -> N
     sheet = outcome.pieces.sheets[0]
     assert (plan.widest.width_mm, plan.widest.depth_mm) == (sheet.width_mm, sheet.length_mm)
     assert plan.rack_note == rack_note(True, 3, len(plan.loads))
+
+
+def test_what_is_kept_keeps_as_long_as_its_egg_lets_it() -> None:
+    form = ScoopForm(portion_g=40)
+    with_egg, _ = lay_out(DROPS, form, TRAY, TrayRules(), 3, 4, raw_egg=True)
+    unsaid, _ = lay_out(DROPS, form, TRAY, TrayRules(), 3, 4)
+    without, _ = lay_out(DROPS, form, TRAY, TrayRules(), 3, 4, raw_egg=False)
+    assert with_egg is not None
+    assert unsaid is not None
+    assert without is not None
+    assert with_egg.kept_note.startswith("With egg: two to four days")
+    assert unsaid.kept_note == with_egg.kept_note
+    assert without.kept_note.startswith("Without egg: three to seven days")
+
+
+def test_two_racks_are_used_only_where_there_are_two_and_two_loads() -> None:
+    form = ScoopForm(portion_g=40)
+    both = TrayRules(two_racks=True)
+    for positions, two in ((1, False), (2, True), (3, True)):
+        plan, _ = lay_out(DROPS, form, TRAY, both, positions)
+        assert plan is not None
+        assert plan.rack_note.startswith("Two at a time") == two
+    one, _ = lay_out(DROPS, form, TRAY, TrayRules(), 3)
+    assert one is not None
+    assert one.rack_note.startswith("One at a time")
+    few, _ = lay_out(DROPS, form, TRAY, both, 3, 2)
+    assert few is not None
+    assert few.rack_note.startswith("One at a time")
+
+
+def test_only_hands_that_hold_less_than_the_tray_are_spoken_of() -> None:
+    plan, _ = lay_out(DROPS, ScoopForm(portion_g=40), TRAY, TrayRules(), 3)
+    assert plan is not None
+    assert plan.limit_note == ""
+    assert plan.unit == "cookie"
+
+
+@pytest.mark.parametrize("style", [id for id, spec in STARTERS.items() if spec.form.kind in ("rusk", "log")])
+def test_logs_and_slices_lie_as_boxes_close_together(style: str) -> None:
+    spec = STARTERS[style]
+    outcome = outcome_of(spec)
+    logs, _ = lay_out(outcome, spec.form, TRAY, TrayRules(), 3)
+    slices, _ = lay_slices(outcome, TRAY, TrayRules(gap_mm=20, edge_mm=10), 3)
+    if slices is None:
+        assert outcome.second is None
+        return
+    assert logs is not None
+    assert outcome.second is not None
+    assert logs.widest.depth_mm > logs.widest.width_mm >= outcome.baked.diameter_mm.high
+    assert not logs.widest.round
+    assert (slices.widest.width_mm, slices.widest.depth_mm) == (outcome.second.across_mm, outcome.second.high_mm)
+    assert not slices.widest.round
+    wider, _ = lay_slices(outcome, TRAY, TrayRules(gap_mm=4, edge_mm=10), 3)
+    assert wider is not None
+    assert slices.most_per_tray == wider.most_per_tray  # slices do not spread: a wide gap is not kept
+
+
+def test_a_pan_is_a_load_of_its_own_and_nothing_of_it_is_kept() -> None:
+    spec = next(spec for spec in STARTERS.values() if spec.form.kind == "pan")
+    plan, _ = lay_out(outcome_of(spec), spec.form, TRAY, TrayRules(two_racks=True), 1)
+    assert plan is not None
+    assert (plan.kept, plan.kept_note, plan.unit, plan.whole) == (0, "", "cookie", True)
+    assert plan.rack_note.startswith("One at a time")
+
+
+def test_a_round_that_does_not_fit_is_told_by_its_width_a_box_by_both_sides() -> None:
+    tiny = Tray(id="t", name="Saucer", width_mm=60, depth_mm=60)
+    _, rounds = lay_out(DROPS, ScoopForm(portion_g=40), tiny, TrayRules(), 3)
+    assert f"may spread to {DROPS.baked.diameter_mm.high:.0f} mm;" in rounds[0].message
+    assert rounds[0].field == "tray_id"
+    rusk = next(spec for spec in STARTERS.values() if spec.form.kind == "rusk")
+    _, boxes = lay_out(outcome_of(rusk), rusk.form, tiny, TrayRules(), 3)
+    assert " × " in boxes[0].message.split(";")[0]
