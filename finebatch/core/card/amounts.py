@@ -11,14 +11,16 @@ from .units import CONTAINERS, LONE, MASS_G, MOST_WORDS, UNUSUAL, VARYING, Unit,
 _FACTORS = {
     "heaped": 1.5, "heaping": 1.5, "rounded": 1.25, "level": 1.0, "levelled": 1.0, "scant": 0.93, "generous": 1.1, "big": 1.1,
     "good": 1.1, "packed": 1.0, "full": 1.0, "large": 1.2, "small": 0.8, "tiny": 0.7, "lightly": 0.95, "firmly": 1.0,
-    "well": 1.0, "tightly": 1.0, "flat": 1.0, "brimming": 1.1, "bare": 0.95, "whole": 1.0, "metric": 1.0, "wee": 0.7, "loosely": 0.95,
+    "well": 1.0, "tightly": 1.0, "flat": 1.0, "brimming": 1.1, "bare": 0.95, "even": 1.0, "whole": 1.0, "metric": 1.0, "wee": 0.7, "loosely": 0.95,
 }  # fmt: skip
 _SIZES = {
     "large": "large", "lg": "large", "lge": "large", "l": "large", "medium": "medium", "med": "medium", "m": "medium",
     "small": "small", "sm": "small", "s": "small", "jumbo": "jumbo", "xl": "extra_large", "extra": "extra_large",
     "very": "very_large",
 }  # fmt: skip
-_ABOUT = frozenset("about approx approximately roughly around circa ca nearly almost ~ up another over".split())
+_ABOUT = frozenset(
+    "about approx approximately roughly around circa ca nearly almost ~ up another over just under slightly barely".split()
+)
 # Words by which the writer is not sure either.
 HEDGES = re.compile(r"\b(maybe|perhaps|i think|i guess|or so|um|uh|er|possibly|not sure|or two)\b|\?\s*$", re.I)
 
@@ -273,7 +275,7 @@ def _bracket(tokens: list[Token], at: int, measure: Measure) -> Found | None:
         return Found(measure.model_copy(update={"size": size}), after) if size else None
     if inside.cup_ml or inside.tbsp_ml:
         return Found(measure.model_copy(update={"cup_ml": inside.cup_ml, "tbsp_ml": inside.tbsp_ml}), after)
-    if inside.each and measure.unit in (None, Unit.PIECE):
+    if inside.each and measure.unit in (None, Unit.PIECE, *CONTAINERS):
         inside = inside.model_copy(update={"low": measure.low * inside.low, "high": measure.high * inside.high})
     return Found(measure.model_copy(update={"beside": inside}), after)
 

@@ -190,9 +190,17 @@ def _yields(passage: Passage) -> Iterator[Claim]:
         if span[1] * times < 3:
             continue
         yield _claim(ClaimKind.YIELD_PIECES, passage, found, (span[0] * times, span[1] * times))
+    bare = re.fullmatch(r"[^()\d]*\((?P<n>\d{1,3})\)\s*", text)  # "Oat Drops (24)"
+    about = bare or re.search(
+        rf"\b(?:balls?|pieces|rounds|crescents|slices)\W+(?:about|around|approx\w*\.?)\s+(?P<n>{_RANGE})\b", text, re.I
+    )
+    if about and (span := _span(about["n"])) and span[0] >= 4:
+        yield _claim(ClaimKind.YIELD_PIECES, passage, about, span)
     for found in _INTO.finditer(text):
         span = _span(found["n"])
         what = found["what"]
+        if re.match(r"\s*(?:g|gm|gms|grams?|oz|ounces?|ml|tbsp|tablespoons?)\b", what, re.I):
+            continue
         if (
             span
             and re.search(rf"\b{_PIECES}\b|eq\w+|each", what, re.I)
@@ -217,7 +225,7 @@ def _yields(passage: Passage) -> Iterator[Claim]:
 
 
 _TEMP = re.compile(
-    r"(?P<n>\b\d{2,3})\s*(?P<unit>°\s*[CF]?|º\s*[CF]?|deg(?:ree)?s?\.?\s*(?P<named>C\b|F\b|Celsius|Centigrade|Fahrenheit)?|(?:Celsius|Fahrenheit)|[CF]\b)?\s*(?P<fan>[-(]?\s*fan(?:[- ]forced)?)?",
+    r"(?P<n>\b\d{2,3})\s*(?P<unit>°\s*[CF]?|º\s*[CF]?|deg(?:ree)?s?\.?\s*(?P<named>C\b|F\b|Celsius|Centigrade|Fahrenheit)?|(?:Celsius|Fahrenheit)|[CF]\b)?\s*(?P<fan>[-(]?\s*fan(?:[- ]forced)?(?!\s*\d))?",
     re.I,
 )
 _GAS = re.compile(r"\bgas\s*(?:mark)?\.?\s*(?P<n>\d\b|[½¼]|1/2|1/4)|\breg(?:ulo)?\s*(?P<r>\d)\b", re.I)
@@ -620,7 +628,9 @@ def _form(passages: list[Passage], found: list[Claim]) -> Claim | None:
     making = [passage for passage in passages if not re.match(r"\W*(?:store|keeps?|freeze)\b", passage.text, re.I)]
     for word, pattern in _FORMS:
         for passage in making:
-            match = re.search(pattern, passage.text, re.I | re.S)
+            match = re.search(
+                pattern, re.sub(r"\b(in|ins|mins?|tbsp|tsp|oz)\.", r"\1 ", passage.text, flags=re.I), re.I | re.S
+            )
             if match:
                 if (
                     word == "scored"

@@ -132,13 +132,15 @@ def _citrus(line: str) -> tuple[Item, ...] | None:
         r"\b(tsp|tbsp|tbs|cups?|ml|g|gm|oz|teaspoons?|tablespoons?|T|t|candied|dried|extract|marmalade|curd)\b", line
     ):
         return None
-    peel, juice = re.search(r"\b(zest|rind|peel)\b", line, re.I), re.search(r"\bjuice\b", line, re.I)
+    peel, juice = re.search(r"\b(zest|zested|rind|peel)\b", line, re.I), re.search(r"\b(juice|juiced)\b", line, re.I)
     if not peel and not juice:
         return None
     counted = re.search(r"\b(?:of|from)\b\s*(?P<amount>.+)$", line, re.I)
     amount = counted["amount"] if counted else line
     tokens = tokens_of(amount)
     measure = measure_at(tokens, 0) if tokens else None
+    if measure is None and tokens and (behind := measure_behind(tokens)):  # "zest 1 lime"
+        measure = behind[1]
     if measure is None and not counted:
         return None
     said = measure.measure if measure else Measure(low=1, high=1, unit=None)
@@ -215,6 +217,14 @@ def _amount_first(line: str, tokens: list[Token], measure: Measure, end: int) ->
         else name.strip()
     )
     text = line[:stop].strip(" ,;+&|") if further else line
+    more = re.search(r"\s*(?:\+|&|\bplus\b|\band\b)\s*((?:\d|[½¼¾⅓⅔⅛]|an?\b|one\b|two\b|three\b)[^,;()]*)$", name, re.I)
+    again = tokens_of(more[1]) if more else []
+    added = measure_at(again, 0, lone=False) if again else None
+    if (
+        more and added and added.measure.unit not in (None, Unit.PIECE) and added.end >= len(again)
+    ):  # "1 cup flour + 2 tbsp"
+        measure = measure.model_copy(update={"extra": (*measure.extra, added.measure)})
+        name = name[: more.start()]
     instead = re.search(r"\s+or\s+(?=\d|[½¼¾⅓⅔⅛]|an?\b|one\b|two\b|three\b)(.+)$", name, re.I)
     doubts: tuple[str, ...] = ()
     if instead:
@@ -258,7 +268,13 @@ def _boundary(line: str, tokens: list[Token], start: int) -> int | None:
 
 
 def _item(text: str, name: str, measure: Measure) -> Item:
-    return Item(text=text, name=name, match=match_name(_without_sizes(name)), measure=measure)
+    bare = re.sub(
+        r"\b(?:dissolved|mixed|sifted|blended|beaten|soaked|tossed)\s+(?:in|with)\b.*$",
+        "",
+        _without_sizes(name),
+        flags=re.I,
+    )
+    return Item(text=text, name=name, match=match_name(bare or name), measure=measure)
 
 
 def _without_sizes(name: str) -> str:

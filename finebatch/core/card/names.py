@@ -74,7 +74,7 @@ PREPARED = frozenset(
     sprinkling decorating can tub jar packet bag pack lg lge med sm xl thick thin powdered powder slivered slivers nice
     coarse grade a real new fresh old day stone removed deseeded deveined stoned kernels nuts seeds scraped split lengthways
     both dissolved tossed brand any kind such this that these those full flat just browned bite half halves crumbled pressed
-    whisked slightly strips stripes fully ready made natural pcs nos no washed dried scalded sour sweet box cooled
+    unsweetened unwrapped pot pots separately skinned even whisked slightly strips stripes fully ready made natural pcs nos no washed dried scalded sour sweet box cooled
     rolled desiccated minced julienned torn mashed strained unsalted salted creamed stiff stiffly heavy light approx scant generous
     sticks stick cubes cubed at room temperature mix all other own house day warmed tinned canned bottled unpeeled half""".split()
 )
@@ -84,6 +84,7 @@ TELLING = frozenset(
 )
 _HURTS = frozenset({"leavener", "salt", "flavour", "spice", "sugar"})  # a wrong one of these spoils the batch
 _ALWAYS_ASKED = frozenset({"leavener", "salt"})
+_TOO_SHORT = 3  # a word of so few letters may be anything
 _LEAST_ALIKE = 0.78
 MOST_WORDS = 12  # of a name: what is longer is a sentence
 MOST_LETTERS = 60
@@ -114,7 +115,8 @@ def known_name(phrase: str) -> Match | None:
         *re.split(r"[,;]", bare)[1:2],
         *(part for found in re.findall(r"\(([^()]*)\)", phrase) for part in found.split(",")),
     ]
-    turned = (name_key(f"{part} {head}") for part in behind if not re.search(r"\d", part))
+    bared = " ".join(word for word in name_key(head).split()[:MOST_WORDS] if word not in _PLAIN_WORDS)
+    turned = (name_key(f"{part} {stem}") for part in behind if not re.search(r"\d", part) for stem in (head, bared))
     for candidate in (name_key(phrase), *turned, name_key(bare), name_key(head)):
         found = _exact(candidate)
         if found:
@@ -125,6 +127,9 @@ def known_name(phrase: str) -> Match | None:
     said = name_key(head).split()[:MOST_WORDS]
     kept = [word for word in said if word not in _PLAIN_WORDS and not word.isdigit()]
     found = _exact(" ".join(kept)) if kept and kept != said else None
+    if found:
+        return found
+    found = _unabridged(name_key(head))
     if found:
         return found
     inside = _inside(said)
@@ -211,6 +216,21 @@ def _alternatives(head: str) -> Match | None:
     return Match(ids=(*ids, *others), certain=False, note=f"{labels}: the first is taken, tap the other to have that")
 
 
+# Words cut short on cards.
+_SHORT = {
+    "bak": "baking", "bkg": "baking", "br": "brown", "brn": "brown", "choc": "chocolate", "cond": "condensed", "conf": "confectioner",
+    "dk": "dark", "evap": "evaporated", "ess": "essence", "ext": "extract", "flav": "flavouring", "gran": "granulated", "lt": "light",
+    "marg": "margarine", "pdr": "powder", "pow": "powdered", "pwd": "powder", "pwdr": "powder", "shrt": "shortening", "van": "vanilla",
+    "veg": "vegetable", "wh": "whole", "wht": "white", "wholemeal": "whole wheat", "bitter": "bittersweet", "sm": "small",
+}  # fmt: skip
+
+
+def _unabridged(key: str) -> Match | None:
+    """A name whose words are cut short: "gran. sugar", "choc. chips"."""
+    whole = " ".join(_SHORT.get(word, word) for word in key.split())
+    return _settled(whole) if whole != key else None
+
+
 def _settled(phrase: str) -> Match | None:
     key = name_key(phrase)
     kept = " ".join(word for word in key.split() if word not in _PLAIN_WORDS)
@@ -266,6 +286,9 @@ def _near(key: str) -> Match:
     if not ids:
         return Match(ids=(), certain=False, note="not in the catalogue: choose what it is most like")
     best, likeness = alike[0]
+    odd = set(key.split()) - set(best.split())
+    if len(key.split()) > 1 and any(len(word) <= _TOO_SHORT for word in odd):
+        return Match(ids=ids, certain=False, note="did you mean one of these?", guessed=True)
     rivals = [name for name, other in alike[1:] if other > likeness - 0.08 and _ids_of(name)[0] != _ids_of(best)[0]]
     match = _exact(best)
     if (

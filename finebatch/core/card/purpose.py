@@ -25,7 +25,7 @@ _PLACES: tuple[tuple[Part, str], ...] = (
 _ANY = "|".join(pattern for _, pattern in _PLACES)
 # "plus extra for dusting", "+ a bit for the tin", "plus more to roll": besides the amount, and out of the dough.
 _BESIDES = re.compile(
-    rf"[\s,;(]*(?:\+|plus|and|&|with)\s+(?:a (?:bit|little|touch|few)|some|extra|more|a little extra|a little more|a bit more|some more|enough)(?: extra| more)?\s*(?:{_ANY}|as needed|if needed|to taste|to dredge)?\)?",
+    rf"[\s,;(]*(?:\+|plus|and|&|with)\s+(?:(?:a (?:bit|little|touch|few)|some|extra|more|enough)(?: extra| more)?\s*(?:{_ANY}|as needed|if needed|to taste|to dredge)?|an? (?:knob|pinch|splash|handful|dash|spoonful)(?: of \w+)?\s+(?:{_ANY}))\)?",
     re.I,
 )
 _BESIDES_MEASURED = re.compile(

@@ -20,6 +20,7 @@ _MOST_G = {
     "leavener": 250.0, "salt": 400.0, "spice": 250.0, "flavour": 1500.0, "egg": 3000.0, "starch": 5000.0, "liquid": 6000.0,
     "flour": 10_000.0, "sugar": 8000.0, "fat": 8000.0,
 }  # fmt: skip
+_OUNCES = 0.17  # cards round an ounce to 25 or 30 g, three to 75
 _DISAGREE = 0.10  # two measures of one amount may differ by so much before the baker is asked which
 SHELL = 0.88  # of an egg's weight in its shell is egg
 
@@ -241,8 +242,10 @@ def _grams(
 
 def _apart(weight_g: float, measured_g: float, measure: Measure, row: Ingredient, habit: Habit) -> bool:
     """Whether two measures of one amount differ by more than a tenth beyond what cups, countries and eggs differ among themselves."""
-    if measure.unit in MASS_G or measured_g <= 0:
-        return abs(weight_g / measured_g - 1) > _DISAGREE if measured_g > 0 else True
+    if measured_g <= 0:
+        return True
+    if measure.unit in MASS_G:
+        return abs(weight_g / measured_g - 1) > _OUNCES
     cups = [cup for cup in (row.g_per_cup_spooned, row.g_per_cup_scooped, row.g_per_cup_packed) if cup]
     volume = measure.unit not in (None, Unit.PIECE, *_PIECES)
     if not volume or not cups:
@@ -344,4 +347,12 @@ def _grams_each(measure: Measure, item: Item, row: Ingredient, habit: Habit) -> 
         return pieces["half"] * (1 if re.search(r"\b(half|halves)\b", item.name, re.I) else 2)
     if row.category == "spice":
         singles = ("whole", *singles)
-    return next((pieces[key] for key in singles if key in pieces), None)
+    own = next((pieces[key] for key in singles if key in pieces), None)
+    return own if own is not None else _whole_ones(row)
+
+
+def _whole_ones(row: Ingredient) -> float | None:
+    """Grams of one of a nut or fruit that is only listed cut: "10 almonds, sliced"."""
+    stem = row.id.split("_")[0]
+    kin = (item for id, item in catalogue().items() if id.startswith(stem) and item.category == row.category)
+    return next((item.piece_g["each"] for item in kin if "each" in item.piece_g), None)

@@ -122,6 +122,8 @@ def _columns(row: str) -> list[tuple[int, int]]:
 
 def _weighs(text: str) -> bool:
     """Whether a row names an amount of something known."""
+    if re.fullmatch(r"[^()\d]*\(\d{1,3}\)\s*", text):  # a title and how many
+        return False
     if re.search(r"\b(?:makes?|yields?|serves|servings)\b\W*(?:about |approx\w*\.? )?\d", text, re.I):
         return False
     return not is_step(text) and any(_good(item) for item in items_of(text))
@@ -273,6 +275,7 @@ def title_of(text: str) -> str:
     """A card's title as a name: brackets with claims and long gaps taken off, capitals brought down, scanner's digits mended."""
     title = re.split(r"\s{3,}", text.strip())[0]
     title = re.sub(r"\s*[(\[][^)\]]*(?:makes?|yields?|serves|\d+|box|recipe)[^)\]]*[)\]]", "", title, flags=re.I)
+    title = re.sub(r"\s*\(\d{1,3}\)$", "", title)
     title = re.sub(r"\s*[—–-]\s*(?:makes?|yields?|serves)\b.*$", "", title, flags=re.I)
     title = re.sub(r"^\s*(?:recipe|title|name)\s*[:–-]\s*", "", title, flags=re.I).strip(' :*_#-–—."“”')
     letters = [char for char in title if char.isalpha()]

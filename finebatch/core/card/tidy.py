@@ -34,6 +34,7 @@ def tidied(text: str) -> Tidy:
     """The words of a line. A dash before a gap is a bullet, never a minus; one right before a digit stays."""
     line = _SPACES.sub(" ", text).strip()
     line = line.replace("⁄", "/").replace("∕", "/").replace("’", "'").replace("‐", "-").replace("‑", "-")
+    line = re.sub(r"(\d)(g|kg|ml|oz|lb)(?=[A-Z][a-z])", r"\1 \2 ", line)  # 200gButter
     line = re.sub(r"\b([A-Za-z])\.([A-Za-z])\.?(?=\s|$)", r"\1\2", line)  # S.R. flour
     line = line.replace("‚", ",").strip("|").strip()
     for _ in range(3):

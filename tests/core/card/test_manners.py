@@ -1,7 +1,8 @@
-"""Lines in ten manners of writing, with what each means. Every second one was kept back while the reader was written.
+"""Over a thousand lines in ten manners of writing, with what each means. How many were right when each batch was first read is
+told in docs/reading.md.
 
 A line is right when it is read, surely, with the right ingredients and grams, or asked where a careful friend would ask. What
-is sure and wrong is the worst outcome. `python -m tests.core.card.test_manners` prints what fails of both halves.
+is sure and wrong is the worst outcome. `python -m tests.core.card.test_manners` prints what fails.
 """
 
 import csv
@@ -62,7 +63,6 @@ def _case(row: list[str]) -> Case:
 
 with (DATA / "card_manners.tsv").open(encoding="utf-8", newline="") as file:
     CASES = [_case(row) for row in csv.reader(file, delimiter="\t", quoting=csv.QUOTE_NONE)]
-SEEN, KEPT_BACK = CASES[::2], CASES[1::2]
 
 
 def habit_of(case: Case) -> Habit:
@@ -88,20 +88,16 @@ def share_right(cases: list[Case]) -> float:
     return sum(outcome(case) == "right" for case in cases) / len(cases)
 
 
-def test_at_least_97_percent_of_the_lines_looked_at_are_right() -> None:
-    assert share_right(SEEN) >= 0.97
+def test_at_least_97_percent_of_the_lines_are_right() -> None:
+    assert len(CASES) >= 1000
+    assert share_right(CASES) >= 0.97
 
 
-def test_of_the_lines_kept_back_few_are_wrong() -> None:
-    assert share_right(KEPT_BACK) >= 0.96
+def test_no_line_is_silently_wrong() -> None:
+    assert [case.text for case in CASES if outcome(case) == "silently wrong"] == []
 
 
-@pytest.mark.parametrize("case", SEEN, ids=lambda case: case.text)
-def test_no_line_looked_at_is_silently_wrong(case: Case) -> None:
-    assert outcome(case) != "silently wrong"
-
-
-@pytest.mark.parametrize("case", [case for case in SEEN if case.wants[0].part], ids=lambda case: case.text)
+@pytest.mark.parametrize("case", [case for case in CASES if case.wants[0].part], ids=lambda case: case.text)
 def test_what_is_not_for_the_dough_is_put_where_it_goes(case: Case) -> None:
     assert [reading.part for reading in read_each(case.text, habit_of(case))] == [want.part for want in case.wants]
 
@@ -118,8 +114,5 @@ def test_a_line_of_several_ingredients_is_asked_and_each_part_reads_alone(case: 
 
 
 if __name__ == "__main__":
-    for name, cases in (("looked at", SEEN), ("kept back", KEPT_BACK)):
-        print(name, dict(Counter(outcome(case) for case in cases)), f"{share_right(cases):.1%} right")
-        for case in cases:
-            if outcome(case) != "right":
-                print("  ", outcome(case), "|", case.text)
+    print(len(CASES), dict(Counter(outcome(case) for case in CASES)), f"{share_right(CASES):.1%} right")
+    print("\n".join(f"   {outcome(case)} | {case.text}" for case in CASES if outcome(case) != "right"))
