@@ -10,7 +10,7 @@ from pydantic import ValidationError
 from ..core.base import refusal
 from ..core.bench import Assessment, DoughSpec
 from ..core.card import Line, Part, read_line, say_claims, split_card
-from ..core.formula import WeighedLine
+from ..core.formula import WeighedLine, weigh_lines
 from ..core.kitchen import Habit, Scale
 from .cells import plain_cell, typed_cell
 
@@ -27,7 +27,11 @@ def line_text(line: Line, weighed: WeighedLine | None) -> str:
     own = read_line(line.text, Habit()).mass_g
     if own is not None and abs(own - line.mass_g) < 0.05:
         return line.text
-    return f"{line.text} ({line.mass_g:.1f} g)"
+    bracketed = f"{line.text} ({line.mass_g:.1f} g)"
+    read = read_line(bracketed, Habit()).mass_g
+    if read is not None and abs(read - line.mass_g) < 0.05:
+        return bracketed
+    return f"{line.mass_g:.1f} g {weighed.reading.ingredient_name or line.text}" if weighed else bracketed
 
 
 def _oven(spec: DoughSpec) -> str:
@@ -101,18 +105,16 @@ def _settings(spec: DoughSpec) -> str:
 
 def dough_in_markdown(text: str) -> DoughSpec:
     """The dough of a Markdown file of ours. Where its ingredient lists were changed since, the lists count."""
-    kept = _from_settings(text[text.index(MARK) + len(MARK) :].split(" -->", 1)[0])
-    listed = [row[2:].strip() for row in text[: text.index(MARK)].splitlines() if row.startswith("- ")]
-    written = {_shown(line) for line in kept.lines if line.text.strip()}
-    if {re.sub(r" \([\d.]+ g\)$", "", row) for row in listed} == {
-        re.sub(r" \([\d.]+ g\)$", "", row) for row in written
-    }:
+    before, _, after = text.partition(MARK)
+    kept = _from_settings(after.split(" -->", 1)[0])
+    listed = [row[2:].strip() for row in before.splitlines() if row.startswith("- ")]
+    readings = weigh_lines(kept.lines, Habit())
+    written = [
+        line_text(line, seen).strip() for line, seen in zip(kept.lines, readings, strict=True) if line.text.strip()
+    ]
+    if sorted(listed) == sorted(written):
         return kept
-    return kept.model_copy(update={"lines": tuple(split_card(text[: text.index(MARK)]))})
-
-
-def _shown(line: Line) -> str:
-    return line.text.strip()
+    return kept.model_copy(update={"lines": tuple(split_card(before))})
 
 
 def _from_settings(text: str) -> DoughSpec:

@@ -24,12 +24,13 @@ class CardRead(Value):
 
 def card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] = ()) -> CardRead:
     """A dough from a card, a file of ours, JSON-LD or a page that holds a recipe. Refusal, in words, where it is none."""
-    dough = _dough(text.strip().lstrip("\ufeff"), kitchen, left_out)
+    dough = _dough(text, kitchen, left_out)
     return CardRead(dough=dough, weighed=weigh_lines(dough.spec.lines, kitchen.habit))
 
 
 def _dough(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...]) -> CardDough:
-    own = None
+    own, whole = None, text
+    text = text.strip().lstrip("\ufeff")
     if re.match(r"[{[]\s*[\[{\"\d}\]]|[{[]$", text) and not re.match(r"\[[ xX]?\]\s", text):
         own, text = read_jsonld(text)
     elif text.startswith("<") and "<" in text[1:400]:
@@ -38,6 +39,8 @@ def _dough(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...]) -> Card
         own = dough_in_markdown(text)
     elif is_csv(text):
         own = dough_in_csv(text)
+    else:
+        text = whole  # what was understood is told by its place in the card as it was typed
     if own is not None:
         claims = own.card.claims if own.card else ()
         return CardDough(spec=own, lines=(), claims=claims, steps=(), notes=(), conflicts=())

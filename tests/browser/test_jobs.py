@@ -53,15 +53,16 @@ def test_from_a_pasted_card_to_a_plan_that_is_still_there_after_a_reload(page: P
     page.goto(server.url)
     page.get_by_role("button", name="Paste a card").click()
     page.get_by_label("Name").fill("Slip Drops")
-    page.get_by_label("The whole card").fill(CARD)
-    expect(page.get_by_text("8 lines · 1 to check")).to_be_visible()
+    page.get_by_label("The whole card").fill(f"{CARD}\n1 tbsp treacle")
+    expect(page.get_by_text("9 lines · 1 to check")).to_be_visible()
     page.get_by_role("button", name="Put it on the bench").click()
 
-    # One line is unsure: brown sugar has no shade. One tap settles it.
-    expect(page.get_by_text("“brown sugar” can mean more than one thing")).to_be_visible()
-    page.get_by_role("button", name="Dark brown sugar").click()
-    expect(page.get_by_text("can mean more than one thing")).to_be_hidden()
-    expect(page.get_by_role("paragraph").filter(has_text="Dark brown sugar")).to_be_visible()
+    # One line is unsure: treacle is black or golden. One tap settles it.
+    goes_in = page.get_by_role("region", name="What goes in")
+    expect(goes_in.get_by_text("“treacle”: black or golden?")).to_be_visible()
+    goes_in.get_by_role("button", name="Golden syrup").click()
+    expect(page.get_by_text("“treacle”: black or golden?")).to_be_hidden()
+    expect(page.get_by_role("paragraph").filter(has_text="Golden syrup")).to_be_visible()
 
     portion = page.get_by_label("Portion", exact=True)
     portion.fill("24")
@@ -99,7 +100,7 @@ def test_from_a_pasted_card_to_a_plan_that_is_still_there_after_a_reload(page: P
     page.get_by_role("link", name="Bench").click()
     expect(page.get_by_label("Name of the dough")).to_have_value("Slip Drops")
     expect(portion).to_have_value("48")
-    expect(page.get_by_role("paragraph").filter(has_text="Dark brown sugar")).to_be_visible()
+    expect(page.get_by_role("paragraph").filter(has_text="Golden syrup")).to_be_visible()
     page.get_by_role("link", name="Day").click()
     expect(page.get_by_role("link", name=re.compile(f"Slip Drops.*{first} to 17:50", re.S))).to_be_visible()
 
@@ -143,7 +144,7 @@ def test_a_card_that_cannot_be_read_is_not_lost(page: Page, shared: Server) -> N
     page.get_by_role("button", name="Put it on the bench").click()
     expect(box).to_have_value(long)
     box.fill("1 g salt\n" * 70)
-    expect(page.get_by_text(re.compile("70 lines; a dough holds at most 60"))).to_be_visible()
+    expect(page.get_by_text(re.compile("70 ingredient lines; a dough holds at most 60"))).to_be_visible()
     page.reload()
     expect(box).to_have_value("1 g salt\n" * 70)
 

@@ -4,6 +4,7 @@ from ..base import refusal
 from .items import items_of
 from .line import MAX_LINE_CHARS, MAX_LINES, Line
 from .sections import RowKind, rows_of
+from .tidy import unmarked
 
 MAX_CARD_CHARS = 20_000
 
@@ -44,6 +45,6 @@ def split_card(text: str) -> list[Line]:
     for number, row in enumerate((row for row in rows_of(text) if row.kind is RowKind.INGREDIENT), start=1):
         items = items_of(row.text)
         for k, item in enumerate(items):
-            words, id = (row.text, f"l{number}") if len(items) == 1 else (item.text, f"l{number}.{k}")
+            words, id = (unmarked(row.text), f"l{number}") if len(items) == 1 else (item.text, f"l{number}.{k}")
             lines.append(Line(id=id, text=words, part=(item.part if len(items) > 1 else None) or row.part))
     return lines[:MAX_LINES]

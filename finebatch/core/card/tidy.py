@@ -37,14 +37,7 @@ def tidied(text: str) -> Tidy:
     line = re.sub(r"(\d)(g|kg|ml|oz|lb)(?=[A-Z][a-z])", r"\1 \2 ", line)  # 200gButter
     line = re.sub(r"\b([A-Za-z])\.([A-Za-z])\.?(?=\s|$)", r"\1\2", line)  # S.R. flour
     line = line.replace("‚", ",").strip("|").strip()
-    for _ in range(3):
-        shorter = _BULLET.sub("", line, count=1)
-        if shorter == line:
-            break
-        line = shorter
-    number = _LIST_NUMBER.match(line)
-    if number and (line[number.end() - 1] != "." and _AFTER_NUMBER.match(line, number.end())):
-        line = line[number.end() :]
+    line = unmarked(line)
     line = _MARKED.sub("", line)
     line = _LEADERS.sub(" … ", line).strip(" …")
     line = line.replace(" … ", "  ")
@@ -77,3 +70,16 @@ def _digits(line: str) -> tuple[str, str]:
         guesses.append("a 0 taken as o")
         line = _ZERO_IN_WORD.sub("o", line)
     return line, "; ".join(guesses)
+
+
+def unmarked(line: str) -> str:
+    """A row without its bullet, box or list number."""
+    for _ in range(3):
+        shorter = _BULLET.sub("", line, count=1)
+        if shorter == line:
+            break
+        line = shorter
+    number = _LIST_NUMBER.match(line)
+    if number and (line[number.end() - 1] != "." and _AFTER_NUMBER.match(line, number.end())):
+        line = line[number.end() :]
+    return line

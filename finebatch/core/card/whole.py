@@ -11,6 +11,7 @@ from .line import MAX_LINE_CHARS, Part
 from .reading import Reading, read_each
 from .scanned import is_scanned, mended
 from .sections import Row, RowKind, rows_of, steps_of, title_of
+from .tidy import unmarked
 
 
 class CardLine(Value):
@@ -96,7 +97,7 @@ def _lines(row: Row, habit: Habit) -> list[CardLine]:
     items, readings = items_of(words), read_each(words, habit)
     found = []
     for item, reading in zip(items, readings, strict=True):
-        text = words if len(items) == 1 else item.text
+        text = unmarked(words) if len(items) == 1 else item.text
         part = reading.part or row.part or Part.DOUGH
         found.append(CardLine(text=text, start=row.start, end=row.end, part=part, reading=reading))
     return found

@@ -1,5 +1,6 @@
 """How the dough is made, step by step: proposed from the formula, changed by the baker, used by the bake day."""
 
+from collections.abc import Callable
 from enum import StrEnum
 
 from pydantic import Field
@@ -51,64 +52,73 @@ def _step(
     return MethodStep(id=id, stage=stage, text=text, minutes=minutes, cue=cue, attention=attention, caution=caution)
 
 
-def _names(weighed: tuple[WeighedLine, ...], *roles: Role) -> str:
-    names = [
-        line.reading.ingredient_name.split(",")[0].split(" (")[0].lower()
-        for line in weighed
-        if line.part is Part.DOUGH and line.role in roles and line.reading.mass_g
-    ]
-    names = list(dict.fromkeys(names))
-    return names[0] if len(names) == 1 else ", ".join(names[:-1]) + " and " + names[-1] if names else ""
+class _Bowl:
+    """The dough's ingredients by role, each to be named once: what a step takes is gone."""
+
+    def __init__(self, weighed: tuple[WeighedLine, ...]) -> None:
+        self._left: dict[Role, list[str]] = {}
+        for line in weighed:
+            if (
+                line.part is not Part.DOUGH
+                or line.role is None
+                or not line.reading.mass_g
+                or not line.reading.ingredient_name
+            ):
+                continue
+            name = line.reading.ingredient_name.split(",")[0].split(" (")[0].lower()
+            names = self._left.setdefault(line.role, [])
+            if not any(name in others for others in self._left.values()):
+                names.append(name)
+
+    def has(self, *roles: Role) -> bool:
+        """Whether any of these is still to be named."""
+        return any(self._left.get(role) for role in roles)
+
+    def take(self, *roles: Role) -> str:
+        """The names of what has these roles, as a list in words; "" where there is none."""
+        names = [name for role in roles for name in self._left.pop(role, [])]
+        return " and ".join(part for part in (", ".join(names[:-1]), *names[-1:]) if part)
 
 
 def propose(
     weighed: tuple[WeighedLine, ...], mixing: Mixing, fat: FatState, chill_h: float, room_c: float
 ) -> tuple[MethodStep, ...]:
-    """The usual order of work for this school of mixing and these ingredients; times are typical hand and mixer times."""
-    has = {role: bool(_names(weighed, role)) for role in Role}
+    """The usual order of work for this school of mixing and these ingredients; times are typical hand and mixer times.
+
+    Every weighed ingredient of the dough is named once, and nothing that is not in it.
+    """
+    bowl = _Bowl(weighed)
     steps: list[MethodStep] = []
-    if (
-        fat is FatState.SOFT
-        and has[Role.FAT]
-        and mixing in (Mixing.CREAMED_LIGHT, Mixing.CREAMED_HEAVY, Mixing.ONE_STAGE)
-    ):
+    beaten = mixing in (Mixing.CREAMED_LIGHT, Mixing.CREAMED_HEAVY, Mixing.ONE_STAGE)
+    if fat is FatState.SOFT and beaten and bowl.has(Role.FAT):
         minutes = {16: 80, 20: 40, 24: 25}[min((16, 20, 24), key=lambda c: abs(c - room_c))]
-        steps.append(
-            _step(
-                "soften",
-                Stage.READY,
-                "Take out the fat and the eggs; cut the fat into 20 mm cubes.",
-                minutes,
-                "a fingertip leaves a clean dent",
-                Attention.PASSIVE,
-            )
-        )
-    nuts = [
-        line
-        for line in weighed
-        if line.part is Part.DOUGH
-        and line.reading.ingredient_id
-        and catalogue()[line.reading.ingredient_id].category in ("nut", "seed")
-    ]
-    if nuts:
+        also = " and the eggs" if bowl.has(Role.EGG) else ""
+        text = f"Take out the fat{also}; cut the fat into 20 mm cubes."
+        steps.append(_step("soften", Stage.READY, text, minutes, "a fingertip leaves a clean dent", Attention.PASSIVE))
+    if any(_is_nut(line) for line in weighed):
         steps.append(
             _step(
                 "toast",
                 Stage.READY,
-                f"Toast the {_names(tuple(nuts), Role.INCLUSION)} if you like; let them cool.",
+                "Toast the nuts and seeds if you like; let them cool.",
                 10,
                 "they smell sweet and are a shade darker",
                 Attention.PASSIVE,
                 "Whole nuts and small children do not go together.",
             )
         )
-    if has[Role.FLOUR]:
-        dry = _names(weighed, Role.FLOUR, Role.LEAVENER, Role.SALT)
-        steps.append(_step("sift", Stage.READY, f"Sift together the {dry}.", 2))
-    steps += _MIX[mixing](weighed, has)
-    if has[Role.INCLUSION]:
+    dry = bowl.has(Role.FLOUR)
+    if dry:
         steps.append(
-            _step("fold", Stage.MIX, f"Fold in the {_names(weighed, Role.INCLUSION)}.", 1, "spread evenly; stop there")
+            _step("sift", Stage.READY, f"Sift together the {bowl.take(Role.FLOUR, Role.LEAVENER, Role.SALT)}.", 2)
+        )
+    steps += _MIX[mixing](bowl, dry)
+    if bowl.has(Role.LEAVENER, Role.SALT, Role.FLAVOUR, Role.LIQUID, Role.EGG, Role.SUGAR, Role.FAT):
+        rest = bowl.take(Role.FAT, Role.SUGAR, Role.EGG, Role.LIQUID, Role.LEAVENER, Role.SALT, Role.FLAVOUR)
+        steps.append(_step("rest", Stage.MIX, f"Stir in the {rest}.", 1, "evenly mixed"))
+    if bowl.has(Role.INCLUSION):
+        steps.append(
+            _step("fold", Stage.MIX, f"Fold in the {bowl.take(Role.INCLUSION)}.", 1, "spread evenly; stop there")
         )
     if chill_h:
         steps.append(
@@ -125,9 +135,15 @@ def propose(
     return tuple(steps)
 
 
-def _finish(has: dict[Role, bool], weighed: tuple[WeighedLine, ...]) -> list[MethodStep]:
+def _is_nut(line: WeighedLine) -> bool:
+    if line.part is not Part.DOUGH or not line.reading.ingredient_id or not line.reading.mass_g:
+        return False
+    return catalogue()[line.reading.ingredient_id].category in ("nut", "seed")
+
+
+def _finish(bowl: _Bowl, dry: bool) -> list[MethodStep]:
     steps = []
-    if has[Role.FLOUR]:
+    if dry:
         steps.append(
             _step(
                 "flour",
@@ -139,140 +155,107 @@ def _finish(has: dict[Role, bool], weighed: tuple[WeighedLine, ...]) -> list[Met
                 "More mixing toughens. Raw flour and egg are not for tasting.",
             )
         )
-    if has[Role.LIQUID]:
-        steps.append(
-            _step(
-                "liquid",
-                Stage.MIX,
-                f"Add the {_names(weighed, Role.LIQUID)}, a spoon at a time.",
-                1,
-                "the dough holds together when pressed",
-            )
-        )
+    if bowl.has(Role.LIQUID):
+        text = f"Add the {bowl.take(Role.LIQUID)}, a spoon at a time."
+        steps.append(_step("liquid", Stage.MIX, text, 1, "the dough holds together when pressed"))
     return steps
 
 
-def _eggs(weighed: tuple[WeighedLine, ...], has: dict[Role, bool]) -> list[MethodStep]:
-    if not has[Role.EGG]:
-        return []
-    flavours = _names(weighed, Role.FLAVOUR)
-    return [
-        _step(
-            "egg",
-            Stage.MIX,
-            "Beat in the egg, one at a time" + (f", with the {flavours}." if flavours else "."),
-            1.5,
-            "smooth again after each",
-            Attention.MIXER,
-        )
-    ]
+def _eggs(bowl: _Bowl) -> list[MethodStep]:
+    """Eggs with the flavourings; without eggs the flavourings alone."""
+    egg, flavour = bowl.take(Role.EGG), bowl.take(Role.FLAVOUR)
+    if egg:
+        text = f"Beat in the {egg}, a little at a time" + (f", with the {flavour}." if flavour else ".")
+        return [_step("egg", Stage.MIX, text, 1.5, "smooth again after each", Attention.MIXER)]
+    return (
+        [_step("flavour", Stage.MIX, f"Beat in the {flavour}.", 0.5, "evenly mixed", Attention.MIXER)]
+        if flavour
+        else []
+    )
 
 
-def _creamed(minutes: float, cue: str):  # type: ignore[no-untyped-def]
-    def steps(weighed: tuple[WeighedLine, ...], has: dict[Role, bool]) -> list[MethodStep]:
-        first = _step(
-            "cream", Stage.MIX, f"Cream the {_names(weighed, Role.FAT, Role.SUGAR)}.", minutes, cue, Attention.MIXER
-        )
-        return [first, *_eggs(weighed, has), *_finish(has, weighed)]
+def _creamed(minutes: float, cue: str) -> Callable[[_Bowl, bool], list[MethodStep]]:
+    def steps(bowl: _Bowl, dry: bool) -> list[MethodStep]:
+        fat, sugar = bowl.take(Role.FAT), bowl.take(Role.SUGAR)
+        first = []
+        if fat or sugar:
+            both = " and ".join(name for name in (fat, sugar) if name)
+            verb = "Cream" if fat else "Stir together"
+            first.append(_step("cream", Stage.MIX, f"{verb} the {both}.", minutes, cue if fat else "", Attention.MIXER))
+        return [*first, *_eggs(bowl), *_finish(bowl, dry)]
 
     return steps
 
 
-def _melted(weighed: tuple[WeighedLine, ...], has: dict[Role, bool]) -> list[MethodStep]:
-    steps = [
-        _step(
-            "melt",
-            Stage.MIX,
-            f"Melt the {_names(weighed, Role.FAT)} and stir in the {_names(weighed, Role.SUGAR)}.",
-            4,
-            "no grains on the spoon",
-            Attention.HANDS,
-            "Hot fat and sugar burn.",
-        ),
-    ]
-    if has[Role.EGG]:
+def _melted(bowl: _Bowl, dry: bool) -> list[MethodStep]:
+    fat, sugar = bowl.take(Role.FAT), bowl.take(Role.SUGAR)
+    steps = []
+    if fat:
+        text = f"Melt the {fat}" + (f" and stir in the {sugar}." if sugar else ".")
+        steps.append(
+            _step("melt", Stage.MIX, text, 4, "no grains on the spoon", Attention.HANDS, "Hot fat and sugar burn.")
+        )
+    elif sugar:
         steps.append(
             _step(
-                "cool",
-                Stage.MIX,
-                "Let it cool below 40 °C.",
-                12,
-                "the pan is no more than warm to the hand",
-                Attention.PASSIVE,
-                "Hotter, it cooks the egg.",
+                "melt", Stage.MIX, f"Warm the {sugar}.", 4, "runs from the spoon", Attention.HANDS, "Hot sugar burns."
             )
         )
-    return [*steps, *_eggs(weighed, has), *_finish(has, weighed)]
-
-
-def _rubbed(weighed: tuple[WeighedLine, ...], has: dict[Role, bool]) -> list[MethodStep]:
-    steps = [
-        _step(
-            "rub",
-            Stage.MIX,
-            f"Rub the {_names(weighed, Role.FAT)} into the dry ingredients with cold fingers.",
-            5,
-            "like damp sand, no lumps of fat",
-        )
-    ]
-    steps.append(_step("sugar", Stage.MIX, f"Stir in the {_names(weighed, Role.SUGAR, Role.FLAVOUR)}.", 1))
-    if has[Role.EGG] or has[Role.LIQUID]:
+    if steps and bowl.has(Role.EGG):
+        cue = "the pan is no more than warm to the hand"
         steps.append(
             _step(
-                "bind",
-                Stage.MIX,
-                f"Add the {_names(weighed, Role.EGG, Role.LIQUID)}, a spoon at a time, and bring together.",
-                2,
-                "holds when pressed; not sticky",
+                "cool", Stage.MIX, "Let it cool below 40 °C.", 12, cue, Attention.PASSIVE, "Hotter, it cooks the egg."
             )
         )
+    return [*steps, *_eggs(bowl), *_finish(bowl, dry)]
+
+
+def _rubbed(bowl: _Bowl, dry: bool) -> list[MethodStep]:
+    steps = []
+    fat = bowl.take(Role.FAT)
+    if fat:
+        text = (
+            f"Rub the {fat} into the dry ingredients with cold fingers."
+            if dry
+            else f"Work the {fat} with cold fingers."
+        )
+        steps.append(_step("rub", Stage.MIX, text, 5, "like damp sand, no lumps of fat"))
+    if bowl.has(Role.SUGAR, Role.FLAVOUR):
+        steps.append(_step("sugar", Stage.MIX, f"Stir in the {bowl.take(Role.SUGAR, Role.FLAVOUR)}.", 1))
+    if bowl.has(Role.EGG, Role.LIQUID):
+        text = f"Add the {bowl.take(Role.EGG, Role.LIQUID)}, a spoon at a time, and bring together."
+        steps.append(_step("bind", Stage.MIX, text, 2, "holds when pressed; not sticky"))
     else:
         steps.append(_step("press", Stage.MIX, "Press it together; do not knead.", 2, "holds when pressed"))
     return steps
 
 
-def _one_bowl(weighed: tuple[WeighedLine, ...], has: dict[Role, bool]) -> list[MethodStep]:
-    wet = _names(weighed, Role.FAT, Role.SUGAR, Role.EGG, Role.LIQUID, Role.FLAVOUR)
-    return [
-        _step("stir", Stage.MIX, f"Stir together the {wet}.", 2, "smooth and thick"),
-        _step(
-            "flour",
-            Stage.MIX,
-            "Stir in the dry ingredients.",
-            2,
-            "just combined",
-            Attention.HANDS,
-            "Raw flour and egg are not for tasting.",
-        ),
-    ]
+def _one_bowl(bowl: _Bowl, dry: bool) -> list[MethodStep]:
+    wet = bowl.take(Role.FAT, Role.SUGAR, Role.EGG, Role.LIQUID, Role.FLAVOUR)
+    steps = [_step("stir", Stage.MIX, f"Stir together the {wet}.", 2, "smooth and thick")] if wet else []
+    if dry:
+        caution = "Raw flour and egg are not for tasting."
+        steps.append(
+            _step("flour", Stage.MIX, "Stir in the dry ingredients.", 2, "just combined", Attention.HANDS, caution)
+        )
+    return steps
 
 
-def _foam(weighed: tuple[WeighedLine, ...], has: dict[Role, bool]) -> list[MethodStep]:
-    return [
-        _step(
-            "whip",
-            Stage.MIX,
-            f"Whip the {_names(weighed, Role.EGG, Role.SUGAR)}.",
-            8,
-            "a ribbon from the whisk holds five seconds",
-            Attention.MIXER,
-        ),
-        _step(
-            "fold-flour",
-            Stage.MIX,
-            "Fold in the dry ingredients in three goes, by hand.",
-            2,
-            "no dry pockets, and still airy",
-        ),
-        *(
-            [_step("fat", Stage.MIX, f"Fold in the cooled {_names(weighed, Role.FAT)}.", 1, "no streaks of fat")]
-            if has[Role.FAT]
-            else []
-        ),
-    ]
+def _foam(bowl: _Bowl, dry: bool) -> list[MethodStep]:
+    steps = []
+    if bowl.has(Role.EGG):
+        text = f"Whip the {bowl.take(Role.EGG, Role.SUGAR, Role.FLAVOUR)}."
+        steps.append(_step("whip", Stage.MIX, text, 8, "a ribbon from the whisk holds five seconds", Attention.MIXER))
+    if dry:
+        text = "Fold in the dry ingredients in three goes, by hand."
+        steps.append(_step("fold-flour", Stage.MIX, text, 2, "no dry pockets, and still airy"))
+    if bowl.has(Role.FAT):
+        steps.append(_step("fat", Stage.MIX, f"Fold in the cooled {bowl.take(Role.FAT)}.", 1, "no streaks of fat"))
+    return steps
 
 
-_MIX = {
+_MIX: dict[Mixing, Callable[[_Bowl, bool], list[MethodStep]]] = {
     Mixing.CREAMED_LIGHT: _creamed(2.5, "smooth and a little paler"),
     Mixing.CREAMED_HEAVY: _creamed(4, "pale and fluffy"),
     Mixing.MELTED: _melted,

@@ -11,10 +11,10 @@ const FORMATS = [
   [
     "text",
     "Plain card",
-    "The lines as written; pasting it back gives the same grams. Form, oven and method stay behind.",
+    "The lines as written, in their parts, with the method; pasting it back gives the same grams.",
   ],
-  ["markdown", "Markdown", "Lines and method, for notes."],
-  ["csv", "Table (CSV)", "One row a line, with grams and percentages."],
+  ["markdown", "Markdown", "Lines and method, for notes; opened again it is the same dough."],
+  ["csv", "Table (CSV)", "One row a line, with grams and percentages; opened again it is the same dough."],
 ] as const;
 
 export function FilesSheet({

@@ -148,7 +148,7 @@ function Settle(props: LineRowProps & { unsure: boolean; all: boolean }) {
             Make {reading.split.length} lines
           </Button>
         )}
-        {unsure &&
+        {(unsure || (props.all && (reading?.choices.length ?? 0) > 1)) &&
           reading?.choices.map((choice) => (
             <Button
               key={choice.ingredient_id}

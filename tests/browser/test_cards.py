@@ -1,0 +1,130 @@
+"""A family card becomes a ready bench; contradictions are shown and settled; files come back through the interface."""
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Server
+from tests.browser.test_formulating import spec_of
+from tests.browser.test_jobs import on_the_bench, saved
+
+pytestmark = pytest.mark.browser
+
+CARD = """TIDE MARK GINGER ROUNDS
+makes about 3 dozen
+
+Dough
+2 1/4 cups flour, sifted
+1 1/2 tsp baking soda
+3/4 cup butter, softened
+1 cup packed brown sugar
+1 egg
+2 tsp ground ginger
+
+To roll:
+1/3 cup granulated sugar
+
+Method
+Cream the butter and sugar. Beat in the egg. Stir in the dry things.
+Chill 1 hour.
+Roll into 1 1/4 inch balls, roll in sugar, set 2 inches apart on greased sheets.
+Bake at 350F for 8 to 10 minutes until cracked. Cool 2 minutes on the sheet.
+"""
+
+
+def pasted(page: Page, server: Server, card: str) -> None:
+    page.goto(f"{server.url}/new")
+    page.get_by_label("The whole card").fill(card)
+    expect(page.get_by_role("status").get_by_text(re.compile(r"^\d+ lines?"))).to_be_visible()
+
+
+def test_a_family_card_becomes_a_ready_bench_in_one_tap(page: Page, shared: Server) -> None:
+    pasted(page, shared, CARD)
+    says = page.get_by_role("region", name="What the card says")
+    expect(says).to_contain_text("8 to 10 min")
+    expect(says).to_contain_text("177 °C")
+    expect(page.get_by_role("region", name="The card as understood").locator("mark").first).to_be_visible()
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_role("region", name="What comes out")).to_contain_text("36 cookies")
+    expect(page.get_by_label("Name of the dough")).to_have_value("Tide Mark Ginger Rounds")
+    expect(page.get_by_label("Form", exact=True)).to_have_value("ball")
+    expect(page.get_by_label("Oven", exact=True)).to_have_value("175")
+    expect(page.get_by_label("Chill before baking", exact=True)).to_have_value("1")
+    page.get_by_role("tab", name="Method").click()
+    expect(page.get_by_text("Beat in the egg.").first).to_be_attached()
+    saved(page)
+    spec = spec_of(page)
+    assert spec["card"]["text"] == CARD
+    assert {claim["kind"] for claim in spec["card"]["claims"]} >= {
+        "yield_pieces",
+        "oven_c",
+        "bake_min",
+        "chill_min",
+        "spacing_mm",
+    }
+
+
+def test_a_contradiction_is_shown_with_numbers_and_settled_with_one_tap(page: Page, shared: Server) -> None:
+    pasted(page, shared, CARD.replace("1 1/4 inch", "2 1/2 inch"))
+    conflict = page.get_by_text(re.compile(r"36 of these would be \d+ g each; a ball of 64 mm weighs \d+ g"))
+    expect(conflict).to_be_visible()
+    page.get_by_role("button", name="Leave Balls out").click()
+    expect(conflict).to_be_hidden()
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_role("region", name="What comes out")).to_contain_text("36 cookies")
+
+
+def test_what_is_settled_on_a_line_outlives_reading_again_and_a_reload(page: Page, shared: Server) -> None:
+    pasted(page, shared, "Night Snaps\n\n200 g flour\n100 g butter\n2 tbsp treacle\n")
+    page.get_by_role("button", name="Golden syrup").click()
+    read = page.get_by_role("region", name="Read as")
+    expect(read.get_by_role("listitem").filter(has_text="Golden syrup2 tbsp")).to_be_visible()
+    box = page.get_by_label("The whole card")
+    box.fill("Night Snaps\n\n220 g flour\n100 g butter\n2 tbsp treacle\n")
+    expect(page.get_by_text("220 g").first).to_be_visible()
+    page.reload()
+    expect(read.get_by_role("listitem").filter(has_text="Golden syrup2 tbsp")).to_be_visible()
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_role("region", name="What goes in")).to_contain_text("Golden syrup")
+
+
+def test_a_line_of_two_ingredients_is_asked_and_made_two_with_one_tap(page: Page, shared: Server) -> None:
+    on_the_bench(page, shared, name="Pair Drops")
+    saved(page)
+    lines = page.get_by_role("region", name="What goes in")
+    before = lines.get_by_role("listitem").count()
+    page.get_by_role("button", name="Add a line").click()
+    page.keyboard.type("1 pinch salt, 125 g cold butter")
+    lines.get_by_role("button", name="Make 2 lines").click()
+    expect(lines.get_by_role("listitem")).to_have_count(before + 2)
+    expect(lines.get_by_role("button", name="Make 2 lines")).to_be_hidden()
+
+
+@pytest.mark.parametrize("format", ["Markdown", "Table (CSV)"])
+def test_a_dough_goes_out_as_a_file_and_comes_back(page: Page, shared: Server, tmp_path: Path, format: str) -> None:
+    pasted(page, shared, CARD)
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_role("region", name="What comes out")).to_contain_text("36 cookies")
+    saved(page)
+    before = spec_of(page)
+    page.get_by_role("button", name="Files", exact=True).click()
+    with page.expect_download() as download:
+        page.get_by_role("link", name=format).click()
+    file = tmp_path / download.value.suggested_filename
+    download.value.save_as(file)
+    page.goto(f"{shared.url}/new")
+    page.locator("input[type=file]").set_input_files(file)
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_role("region", name="What comes out")).to_contain_text("36 cookies")
+    saved(page)
+    assert spec_of(page) == before
+
+
+def test_what_is_no_card_gets_a_sentence_and_keeps_what_was_typed(page: Page, shared: Server) -> None:
+    page.goto(f"{shared.url}/new")
+    box = page.get_by_label("The whole card")
+    box.fill("Remember to ring the plumber")
+    expect(page.get_by_text(re.compile("No ingredient was found"))).to_be_visible()
+    expect(box).to_have_value("Remember to ring the plumber")
