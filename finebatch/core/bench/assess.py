@@ -6,7 +6,17 @@ from ..bakemodel import Case, Mix, Prediction, bake, fitted
 from ..baking import Outcome, as_laid, bake_case, bake_pieces, is_weighed
 from ..base import Problem, Severity, Value, ask, stop
 from ..card import Line, Part, Sureness
-from ..dough import Balance, Dough, MethodStep, Style, balance_of, dough_of, mix_of_dough, propose, warnings_of
+from ..dough import (
+    Balance,
+    Dough,
+    MethodStep,
+    Style,
+    balance_of,
+    dough_of,
+    mix_of_dough,
+    propose,
+    warnings_of,
+)
 from ..forming import forming_of, pieces_of
 from ..formula import EggCount, WeighedLine, count_eggs, dough_parts, weigh_lines
 from ..ingredients import Ingredient

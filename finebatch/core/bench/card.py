@@ -16,11 +16,13 @@ from ..card import (
     Conflict,
     Line,
     Part,
+    Sureness,
     read_card,
+    read_line,
 )
-from ..dough import Attention, Making, MethodStep, Stage, mix_of_dough
+from ..dough import Attention, Making, MethodStep, Stage, amounts_by_role, mix_of_dough
 from ..forming import BELIEVED, Portion, form_of_claims, other_way, portion_of
-from ..formula import dough_parts, weigh_lines
+from ..formula import Role, WeighedLine, dough_parts, weigh_lines
 from ..ingredients import catalogue
 from ..kitchen import Kitchen, OvenSetting, Scale, gas_marks
 from .spec import Card, DoughSpec
@@ -57,10 +59,7 @@ def dough_of_card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] =
     """A dough from a card's text by this kitchen's measures. Claims in `left_out` set nothing. Never raises for what is typed."""
     read = read_card(text, kitchen.habit)
     claims = {claim.kind: claim for claim in read.claims if claim.kind not in left_out}
-    lines = tuple(
-        Line(id=f"l{n}", text=line.text, part=None if line.part is Part.DOUGH else line.part)
-        for n, line in enumerate(read.lines[:MAX_LINES], start=1)
-    )
+    lines = tuple(_line(n, line, kitchen) for n, line in enumerate(read.lines[:MAX_LINES], start=1))
     making = _making(read, claims, lines, kitchen)
     parts = dough_parts(weigh_lines(lines, kitchen.habit))
     dough_g = sum(grams for _, grams in parts)
@@ -79,12 +78,31 @@ def dough_of_card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] =
         card=kept,
         **settings,
     )
-    conflicts = [
-        *read.conflicts,
-        *(Conflict(text=text, start=0, end=0) for text in _disagreements(claims, dough_g, density)),
+    weighed = weigh_lines(lines, kitchen.habit)
+    said = [
+        *_disagreements(claims, dough_g, density),
+        *(problem.message for problem in amounts_by_role(weighed)),
+        *_missing(read.steps, weighed),
     ]
+    conflicts = (*read.conflicts, *(Conflict(text=text, start=0, end=0) for text in said))
     return CardDough(
-        spec=spec, lines=read.lines, claims=read.claims, steps=read.steps, notes=read.notes, conflicts=tuple(conflicts)
+        spec=spec, lines=read.lines, claims=read.claims, steps=read.steps, notes=read.notes, conflicts=conflicts
+    )
+
+
+def _line(n: int, line: CardLine, kitchen: Kitchen) -> Line:
+    """A card's line on the bench; where only the card as a whole tells how much it is, the grams are kept with it."""
+    alone, grams = read_line(line.text, kitchen.habit), line.reading.mass_g
+    told = grams is not None and (
+        alone.mass_g is None
+        or abs(alone.mass_g - grams) > 0.005 * grams + 0.01
+        or alone.sureness is not line.reading.sureness
+    )
+    return Line(
+        id=f"l{n}",
+        text=line.text,
+        part=None if line.part is Part.DOUGH else line.part,
+        mass_g=min(grams, 20_000.0) if told and grams is not None and line.reading.sureness is Sureness.SURE else None,
     )
 
 
@@ -98,6 +116,20 @@ def card_problems(spec: DoughSpec, dough_g: float, density_g_ml: float) -> list[
         other = other_way(spec.form, claims)
         found.append(ask("card", text, Remedy(label=other[0], field=other[1], value=other[2]) if other else None))
     return found
+
+
+def _missing(steps: tuple[CardStep, ...], weighed: tuple[WeighedLine, ...]) -> list[str]:
+    """What the method puts into the dough though the list has none of it."""
+    eggs = any(line.role is Role.EGG and line.part is Part.DOUGH for line in weighed)
+    for step in steps:
+        into = re.search(
+            r"\b(?:beat|add|stir|mix|whisk|bind|work)\w*\b[^.;]{0,30}\b(?:egg(?! ?wash)|yolk)s?\b|\bwith the (?:egg|yolk)s?\b",
+            step.text,
+            re.I,
+        )
+        if into and not eggs:
+            return [f"The method says “{into[0]}”, but no egg is in the dough’s list."]
+    return []
 
 
 def _disagreements(claims: Mapping[ClaimKind, Claim], dough_g: float, density_g_ml: float) -> list[str]:

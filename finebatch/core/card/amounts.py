@@ -45,6 +45,7 @@ class Measure(Value):
     other: float | None = None
     guess: str = ""
     loose: bool = False
+    unusual: bool = False  # a spelling of another language, or of few houses
     each: bool = False
     contained: bool = False  # what one tin or packet holds
     rest: str = ""
@@ -120,7 +121,8 @@ def measure_at(tokens: list[Token], at: int, lone: bool = True) -> Found | None:
         packed="packed" in {token.lower for token in tokens[start:end]},
         other=number.other * times if number.other is not None else None,
         guess=_guess(number, kind, spelling, tokens[at].text),
-        loose=number.loose or kind in VARYING or spelling in UNUSUAL or spelling.lower() in UNUSUAL,
+        loose=number.loose or kind in VARYING,
+        unusual=spelling in UNUSUAL or spelling.lower() in UNUSUAL,
         each=one is not None,
         contained=contained,
     )

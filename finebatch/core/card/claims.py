@@ -270,7 +270,9 @@ def _oven(passage: Passage) -> Iterator[Claim]:
             yield _claim(ClaimKind.OVEN_C, passage, found, (celsius, celsius), sure=False, conflict=conflict)
             continue
         celsius = n if scale == "C" else (n - 32) / 1.8
-        fan = bool(found["fan"]) or bool(re.search(r"\bfan(?:[- ]?(?:oven|forced))?\W{0,3}$", before, re.I))
+        told = re.search(r"\bfan(?:[- ]?(?:oven|forced))?\W{0,3}$", before, re.I)
+        its_own = re.search(r"\d\s*°?\s*[CF]?\s*fan(?:[- ]?forced)?\W{0,3}$", before, re.I)  # of the figure before
+        fan = bool(found["fan"]) or bool(told and not its_own)
         yield _claim(
             ClaimKind.FAN_C if fan else ClaimKind.OVEN_C,
             passage,

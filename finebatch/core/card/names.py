@@ -31,13 +31,20 @@ class Usual(Value):
 
     ids: tuple[str, ...]
     asks: str
+    sure_in: tuple[str, ...] = ()
+
+
+def sure_in(key: str) -> tuple[str, ...]:
+    """The regions in which a disputed name has one meaning, the first of its table."""
+    known = usual().get(key)
+    return known.sure_in if known else ()
 
 
 @cache
 def usual() -> dict[str, Usual]:
     """The table of names (reference/names.csv): bare words, other countries' words, and what nearly everybody means by them."""
     return {
-        name_key(name): Usual(ids=words(row["ids"]), asks=row["ask"].strip())
+        name_key(name): Usual(ids=words(row["ids"]), asks=row["ask"].strip(), sure_in=words(row["sure_in"] or ""))
         for row in rows("names")
         for name in words(row["name"])
     }

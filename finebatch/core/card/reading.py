@@ -1,6 +1,7 @@
 """What does one written line mean: which ingredient, how many grams, and how sure is that reading?"""
 
 import re
+from dataclasses import replace
 from functools import lru_cache
 
 from ..base import Value
@@ -9,7 +10,7 @@ from ..kitchen import CUP_ML, EGG_SIZE, TBSP_ML, Habit
 from .amounts import Measure, grams_of, measure_at, millilitres_of
 from .items import Item, is_step, items_of
 from .line import Part
-from .names import Choice, Match, Sureness, choices_of
+from .names import Choice, Match, Sureness, choices_of, sure_in
 from .numbers import tokens_of
 from .units import CONTAINERS, MASS_G, WIDTH, Unit, grams_per_unit
 from .writing import Household, household
@@ -22,6 +23,8 @@ _MOST_G = {
 }  # fmt: skip
 _OUNCES = 0.17  # cards round an ounce to 25 or 30 g, three to 75
 _DISAGREE = 0.10  # two measures of one amount may differ by so much before the baker is asked which
+# What goes on top where no amount is said.
+ON_TOP = frozenset({"salt_flaky", "sprinkles", "sugar_pearl", "sugar_sanding"})
 SHELL = 0.88  # of an egg's weight in its shell is egg
 
 
@@ -74,9 +77,42 @@ def read_line(text: str, habit: Habit, ingredient_id: str | None = None, mass_g:
     return reading
 
 
-def read_each(text: str, habit: Habit) -> tuple[Reading, ...]:
+class Context(Value):
+    """What the rest of a card tells of a line: that bare numbers are grams, that its foreign spoons are meant, how large cup and
+    spoon are."""
+
+    bare_g: bool = False
+    foreign: bool = False
+    cup_ml: float | None = None
+    tbsp_ml: float | None = None
+
+
+ALONE = Context()
+
+
+def read_each(text: str, habit: Habit, context: Context = ALONE) -> tuple[Reading, ...]:
     """A reading for every ingredient of a line, each with the words it was read from."""
-    return tuple(_read(item, habit, None, None) for item in items_of(text))
+    return tuple(_read(_in_context(item, context), habit, None, None) for item in items_of(text))
+
+
+def is_bare(item: Item) -> bool:
+    """Whether an amount has no unit where one is needed: "flour 300"."""
+    if item.measure is None or item.measure.unit is not None or item.fruit or not item.match.ids:
+        return False
+    row = catalogue()[item.match.ids[0]]
+    return not row.id.startswith("egg_") and "each" not in row.piece_g and item.measure.high >= 1
+
+
+def _in_context(item: Item, context: Context) -> Item:
+    if item.measure is None:
+        return item
+    told: dict[str, object] = {}
+    if context.bare_g and is_bare(item):
+        told["unit"] = Unit.G
+    if context.foreign:
+        told["unusual"] = False
+    told |= {"cup_ml": item.measure.cup_ml or context.cup_ml, "tbsp_ml": item.measure.tbsp_ml or context.tbsp_ml}
+    return replace(item, measure=item.measure.model_copy(update=told))
 
 
 _RANK = {Sureness.UNKNOWN: 0, Sureness.CHECK: 1, Sureness.SURE: 2}.__getitem__
@@ -84,6 +120,8 @@ _RANK = {Sureness.UNKNOWN: 0, Sureness.CHECK: 1, Sureness.SURE: 2}.__getitem__
 
 def _read(item: Item, habit: Habit, ingredient_id: str | None, mass_g: float | None) -> Reading:
     match = item.match
+    if match.asked and habit.region in sure_in(match.asked):
+        match = match.model_copy(update={"certain": True, "note": f"taken as {catalogue()[match.ids[0]].name.lower()}"})
     chosen = ingredient_id or (habit.settled_id(match.asked) if match.asked else None)
     if chosen:
         match = Match(ids=(chosen,) if chosen in catalogue() else (), certain=chosen in catalogue())
@@ -126,6 +164,9 @@ def _as_heavy_as(reading: Reading, item: Item, habit: Habit) -> Reading:
 
 
 def _without_amount(reading: Reading, item: Item, match: Match) -> Reading:
+    if reading.ingredient_id in ON_TOP and item.match.certain and not item.to_taste:
+        part = {"part": reading.part or Part.TOPPING, "mass_g": 0.0, "mass_low_g": 0.0, "mass_high_g": 0.0}
+        return reading.model_copy(update={**part, "note": "not counted in the dough"})
     if re.match(r"[-–−]\s*\d", item.text):
         return reading.model_copy(update={"note": "an amount cannot be less than nothing", "sureness": Sureness.CHECK})
     nothing = {"mass_g": 0.0, "mass_low_g": 0.0, "mass_high_g": 0.0}
@@ -191,7 +232,7 @@ def _weighed(reading: Reading, item: Item, row: Ingredient | None, habit: Habit)
     low, high, wrong, remarks = weighed
     doubts += wrong
     notes += remarks
-    if measure.loose:
+    if measure.loose or measure.unusual:
         doubts.append("a rough measure: check the grams")
     most = _MOST_G.get(row.category, ABSURD_MASS_G)
     if high > most:

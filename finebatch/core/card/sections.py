@@ -11,6 +11,7 @@ from .names import known_name
 from .numbers import VULGAR, Token, tokens_of
 from .ratios import read_ratio
 from .tidy import tidied
+from .units import Unit
 
 
 class RowKind(StrEnum):
@@ -63,6 +64,7 @@ _CLAIMS = re.compile(
     r"temp(?:erature)?|gas(?: mark)?\b|fan\b|chill(?:ing)?(?: time)?|resting|keeps?|difficulty|time|tin|pan|quantity|qty|portion)\b",
     re.I,
 )
+HOT = 90  # nobody writes so many cups
 _SIZES = re.compile(
     r"^\W*\(?\s*\d+\s*(?:cup\s*=|ml cup|ml\b.*(?:cup|spoon))|^\W*\(?\s*1\s*(?:cup|tbsp|tablespoon|katori)\s*=", re.I
 )
@@ -243,6 +245,8 @@ def _measured_short(words: str) -> bool:
     tokens = tokens_of(tidied(words).text)
     found = measure_at(tokens, 0) if tokens else None
     if found is None or found.measure.unit is None or found.end >= len(tokens) or len(words.split()) > 10:
+        return False
+    if found.measure.unit is Unit.CUP and found.measure.low > HOT:  # "180 C"
         return False
     # "25 g each", "20 g balls" tell of the pieces.
     return (

@@ -1,14 +1,15 @@
 """A whole card read: its title, its lines, what it claims, its method, and what does not fit together."""
 
+import math
 import re
 from functools import lru_cache
 
 from ..base import Value
-from ..kitchen import Habit
+from ..kitchen import Habit, Scale, to_c
 from .claims import Claim, ClaimKind, Passage, claims_of
 from .items import items_of
 from .line import MAX_LINE_CHARS, Part
-from .reading import Reading, read_each
+from .reading import Context, Reading, is_bare, read_each
 from .scanned import is_scanned, mended
 from .sections import Row, RowKind, rows_of, steps_of, title_of
 from .tidy import unmarked
@@ -56,6 +57,7 @@ class CardReading(Value):
 
 
 _CLAIMING = (RowKind.TITLE, RowKind.STEP, RowKind.CLAIM, RowKind.NOTE)
+_HEAT_K = 12.0  # the same heat in °C, °F and gas is rounded by no more
 _FAR = 1.25  # two figures for one thing that differ by more are said to differ
 
 
@@ -64,8 +66,9 @@ def read_card(text: str, habit: Habit) -> CardReading:
     """Read a whole card by this kitchen's habit. Never raises for what a person may type."""
     rows = rows_of(text)
     scanned = is_scanned(text)
-    lines = tuple(line for row in rows if row.kind is RowKind.INGREDIENT for line in _lines(row, habit))
-    spoons = _own_spoons(rows)
+    context = _context(rows)
+    lines = tuple(line for row in rows if row.kind is RowKind.INGREDIENT for line in _lines(row, habit, context))
+    spoons = (context.tbsp_ml, 5.0) if context.tbsp_ml else None
     fore = next((n for n, row in enumerate(rows) if row.kind is RowKind.INGREDIENT), len(rows))
     # Notes behind the recipe tell of freezing, keeping and other sizes.
     passages = [
@@ -77,7 +80,9 @@ def read_card(text: str, habit: Habit) -> CardReading:
     front = {row.start for row in rows if row.kind in (RowKind.TITLE, RowKind.CLAIM, RowKind.NOTE)}
     claims = _ranked(found, rows, front)
     title = next((title_of(mended(row.text) if scanned else row.text) for row in rows if row.kind is RowKind.TITLE), "")
-    kept, conflicts = _settled(claims)
+    kept, conflicts = _settled(
+        _by_portion(claims, sum(line.reading.mass_g or 0.0 for line in lines if line.part is Part.DOUGH))
+    )
     return CardReading(
         title=title,
         lines=lines,
@@ -92,9 +97,9 @@ def read_card(text: str, habit: Habit) -> CardReading:
     )
 
 
-def _lines(row: Row, habit: Habit) -> list[CardLine]:
+def _lines(row: Row, habit: Habit, context: Context) -> list[CardLine]:
     words = row.text[:MAX_LINE_CHARS]
-    items, readings = items_of(words), read_each(words, habit)
+    items, readings = items_of(words), read_each(words, habit, context)
     found = []
     for item, reading in zip(items, readings, strict=True):
         text = unmarked(words) if len(items) == 1 else item.text
@@ -108,13 +113,26 @@ def _passage(row: Row, text: str, scanned: bool) -> Passage:
     return Passage(text=mended(row.text) if scanned else row.text, start=row.start + max(0, within))
 
 
-def _own_spoons(rows: tuple[Row, ...]) -> tuple[float, float] | None:
-    """The tablespoon a card says it means ("20 ml tablespoon")."""
-    for row in rows:
-        found = re.search(r"(\d+)\s*ml\s*(?:table ?spoons?|tbsps?)|tablespoon\s*=\s*(\d+)\s*ml", row.text, re.I)
-        if found and row.kind is not RowKind.INGREDIENT:
-            return float(found[1] or found[2]), 5.0
-    return None
+_CUP = re.compile(r"(\d{3})\s*ml\s*cup|\bcup\s*=\s*(\d{3})\s*ml", re.I)
+_SPOON = re.compile(
+    r"(\d{2}(?:\.\d)?)\s*ml\s*(?:table ?spoons?|tbsps?)|(?:table ?spoon|tbsp)\s*=\s*(\d{2}(?:\.\d)?)\s*ml", re.I
+)
+FEW = 2  # lines that show a habit
+
+
+def _context(rows: tuple[Row, ...]) -> Context:
+    """What the card as a whole tells of its lines: its own cup and spoon, numbers without a unit, another language's spoons."""
+    others = " ".join(row.text for row in rows if row.kind is not RowKind.INGREDIENT)
+    items = [item for row in rows if row.kind is RowKind.INGREDIENT for item in items_of(row.text[:MAX_LINE_CHARS])]
+    cup, spoon = _CUP.search(others), _SPOON.search(others)
+    foreign = sum(item.measure is not None and item.measure.unusual for item in items)
+    bare = sum(is_bare(item) for item in items)
+    return Context(
+        bare_g=bare >= FEW and 2 * bare > len(items),
+        foreign=foreign >= FEW,
+        cup_ml=float(cup[1] or cup[2]) if cup else None,
+        tbsp_ml=float(spoon[1] or spoon[2]) if spoon else None,
+    )
 
 
 def _ranked(claims: tuple[Claim, ...], rows: tuple[Row, ...], front: set[int]) -> list[Claim]:
@@ -131,6 +149,21 @@ def _ranked(claims: tuple[Claim, ...], rows: tuple[Row, ...], front: set[int]) -
     return sorted(claims, key=rank)
 
 
+def _by_portion(claims: list[Claim], dough_g: float) -> list[Claim]:
+    """Of two counts, the one that the grams of a piece bear out comes first."""
+    portion = next((claim.high for claim in claims if claim.kind is ClaimKind.PORTION_G), None)
+    if not portion or not dough_g:
+        return claims
+    wanted = dough_g / portion
+
+    def off(claim: Claim) -> float:
+        if claim.kind is not ClaimKind.YIELD_PIECES or not claim.high:
+            return 0.0
+        return abs(math.log(claim.high / wanted))
+
+    return sorted(claims, key=off)
+
+
 def _settled(claims: list[Claim]) -> tuple[tuple[Claim, ...], tuple[Conflict, ...]]:
     """The claims, the one that counts first of its kind, and what is said against it."""
     kept: dict[ClaimKind, Claim] = {}
@@ -143,12 +176,20 @@ def _settled(claims: list[Claim]) -> tuple[tuple[Claim, ...], tuple[Conflict, ..
             conflicts.append(
                 Conflict(text=f"{_said(first)} and {_said(claim)}: which?", start=claim.start, end=claim.end)
             )
+    gas, oven = kept.get(ClaimKind.GAS_MARK), kept.get(ClaimKind.OVEN_C)
+    if gas and oven and gas.low and oven.low and abs(to_c(gas.low, Scale.GAS) - oven.low) > _HEAT_K:
+        said = (
+            f"gas {gas.low:g} is about {to_c(gas.low, Scale.GAS):.0f} °C, the card says {oven.low:.0f} °C too: which?"
+        )
+        conflicts.append(Conflict(text=said, start=gas.start, end=gas.end))
     return tuple(sorted(kept.values(), key=lambda claim: (claim.kind is ClaimKind.FORM, claim.start))), tuple(conflicts)
 
 
 def _apart(one: Claim, other: Claim) -> bool:
     if one.low is None or one.high is None or other.low is None or other.high is None:
         return False
+    if one.kind is ClaimKind.OVEN_C and one.text == other.text:  # one setting in two scales
+        return abs(one.low - other.low) > _HEAT_K
     return other.low > _FAR * one.high or one.low > _FAR * other.high
 
 

@@ -1,5 +1,6 @@
 """The dough as made: its family, balance, method, weigh-in and keeping."""
 
+from .amounts import amounts_by_role
 from .balance import Balance, balance_of
 from .cautions import warnings_of
 from .dough import Dough, dough_of, mix_of_dough
@@ -21,6 +22,7 @@ __all__ = [
     "Style",
     "Target",
     "WeighIn",
+    "amounts_by_role",
     "as_weighed",
     "balance_of",
     "chill_hours",

@@ -4,6 +4,7 @@ from ..bakemodel import FatState, Mixing
 from ..base import Problem, Remedy, ask
 from ..formula import Role, WeighedLine, dough_parts, role_of
 from ..ingredients import Ingredient
+from .amounts import amounts_by_role
 from .making import Making
 from .styles import Style
 
@@ -13,15 +14,17 @@ def warnings_of(
 ) -> list[Problem]:
     """What would go wrong with this dough, the worst first, at most three."""
     parts = dough_parts(weighed)
+    rises = percentages["soda"] + percentages["powder"] if percentages else 0.0
+    too_much = amounts_by_role(weighed, leaveners=rises <= 6)
     if percentages is None:
         return [
+            *too_much,
             ask(
                 "lines",
                 "There is no flour here, so there are no baker's percentages. Add the flour line, or carry on if this dough has none.",
-            )
+            ),
         ]
-    found: list[Problem] = []
-    rises = percentages["soda"] + percentages["powder"]
+    found: list[Problem] = [*too_much]
     gassy = rises > 0 or any(item.co2_ml_per_g > 0 for item, _ in parts)
     leavened = style.usual["soda"].low_pct > 0 or style.usual["powder"].low_pct > 0
     if leavened and not gassy:

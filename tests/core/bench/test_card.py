@@ -90,3 +90,23 @@ def test_nothing_that_can_be_typed_breaks_it() -> None:
         "1 g salt\nbake 0 minutes at 0",
     ):
         dough_of_card(text, KITCHEN)
+
+
+def test_an_amount_that_nobody_means_and_an_egg_from_nowhere_are_said() -> None:
+    card = CARD.replace("1 egg\n", "2 tbsp baking soda\n")
+    said = [conflict.text for conflict in dough_of_card(card, KITCHEN).conflicts]
+    assert any("baking soda is hardly meant" in text for text in said)
+    assert any("no egg is in the dough" in text for text in said)
+    assert dough_of_card(CARD, KITCHEN).conflicts == ()
+
+
+def test_what_only_the_whole_card_tells_is_kept_with_the_line() -> None:
+    bare = dough_of_card("3-2-1\nflour 300\nbutter 200\nsugar 100\nsalt 3\nrub, 1 h fridge\n170 / 14 min", KITCHEN).spec
+    assert [line.mass_g for line in bare.lines] == [300, 200, 100, 3]
+    own_cup = dough_of_card(
+        "Oaties\n(250 ml cup, 20 ml tablespoon)\n\n1 cup rolled oats\n100 g butter\n2 tablespoons honey\n", KITCHEN
+    ).spec
+    oats, butter, honey = own_cup.lines
+    assert oats.mass_g == pytest.approx(92 * 250 / 236.588, rel=0.02)
+    assert butter.mass_g is None
+    assert honey.mass_g == pytest.approx(21.25 * 2 * 20 / 14.787, rel=0.02)
