@@ -5,7 +5,7 @@ import re
 
 from ..core.base import Refusal, Value, refusal
 from ..core.bench import CardDough, DoughSpec, dough_of_card
-from ..core.card import ClaimKind, check_card
+from ..core.card import MAX_CARD_CHARS, ClaimKind, cards_in, check_card
 from ..core.formula import WeighedLine, weigh_lines
 from ..core.kitchen import Kitchen
 from .cards import MARK, dough_in_csv, dough_in_markdown, is_csv
@@ -20,12 +20,17 @@ class CardRead(Value):
 
     dough: CardDough
     weighed: tuple[WeighedLine, ...]
+    others: tuple[str, ...] = ()  # further cards of the same paste, as they stand
 
 
 def card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] = ()) -> CardRead:
     """A dough from a card, a file of ours, JSON-LD or a page that holds a recipe. Refusal, in words, where it is none."""
-    dough = _dough(text, kitchen, left_out)
-    return CardRead(dough=dough, weighed=weigh_lines(dough.spec.lines, kitchen.habit))
+    first, *others = cards_in(text) if len(text) <= MAX_CARD_CHARS else (text,)
+    if others and (MARK in text or is_csv(text) or text.lstrip().startswith(("{", "[", "<"))):
+        first, others = text, []
+    dough = _dough(first, kitchen, left_out)
+    weighed = weigh_lines(dough.spec.lines, kitchen.habit)
+    return CardRead(dough=dough, weighed=weighed, others=tuple(others))
 
 
 def _dough(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...]) -> CardDough:

@@ -4,7 +4,7 @@ import json
 from typing import Any
 
 from ..core.bench import CardDough
-from ..core.card import CardLine, Claim, ClaimKind
+from ..core.card import FAN, CardLine, Claim, ClaimKind
 from ..core.kitchen import Kitchen
 from .reading import card
 
@@ -62,6 +62,7 @@ def _of_claim(claim: Claim) -> dict[str, Any]:
         "unit": "" if worded else {"c": "°C", "mark": "gas mark"}.get(unit, unit),
         "text": claim.text,
         "span": [claim.start, claim.end],
+        **({"fan": claim.word == FAN} if claim.kind is ClaimKind.OVEN_C else {}),
         "sureness": "sure" if claim.sure else "check",
         "note": claim.conflict or claim.note,
     }

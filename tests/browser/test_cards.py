@@ -128,3 +128,26 @@ def test_what_is_no_card_gets_a_sentence_and_keeps_what_was_typed(page: Page, sh
     box.fill("Remember to ring the plumber")
     expect(page.get_by_text(re.compile("No ingredient was found"))).to_be_visible()
     expect(box).to_have_value("Remember to ring the plumber")
+
+
+def test_of_two_cards_in_one_paste_the_second_waits(page: Page, shared: Server) -> None:
+    pasted(
+        page,
+        shared,
+        f"{CARD}\n\nSecond Snaps\n\n100 g flour\n50 g butter\n50 g sugar\n\nRoll into balls. Bake at 170 C for 9 minutes.\n",
+    )
+    expect(page.get_by_text("2 cards in one paste.")).to_be_visible()
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_label("Name of the dough")).to_have_value("Tide Mark Ginger Rounds")
+    page.goto(f"{shared.url}/new")
+    expect(page.get_by_label("The whole card")).to_have_value(re.compile("^\\s*Second Snaps"))
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_label("Name of the dough")).to_have_value("Second Snaps")
+
+
+def test_a_main_line_without_grams_is_asked_and_taken_with_one_tap(page: Page, shared: Server) -> None:
+    pasted(page, shared, "Gap Drops\n\n250 g flour\nbutter\n150 g sugar\n1 egg\n")
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_text("“butter” has no grams yet")).to_be_visible()
+    page.get_by_role("button", name=re.compile(r"^Take \d+ g$")).click()
+    expect(page.get_by_role("region", name="What comes out")).to_contain_text(re.compile(r"\d+ cookies"))

@@ -15,6 +15,7 @@ from ..dough import (
     dough_of,
     mix_of_dough,
     propose,
+    wanting,
     warnings_of,
 )
 from ..forming import forming_of, pieces_of
@@ -63,6 +64,9 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
         weighed, spec.making.mixing, spec.making.fat_state, spec.making.chill_h, kitchen.room_c
     )
     eggs = count_eggs(weighed)
+    missing = wanting(weighed, style)
+    if missing:
+        return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=(*missing, *problems))
     tray = kitchen.tray(spec.tray_id)
     pieces, wrong = pieces_of(spec.form, dough.mass_g, density, style, tray)
     problems += wrong

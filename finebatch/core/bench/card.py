@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from ..bakemodel import FatState, Mixing
 from ..base import Problem, Remedy, Value, ask
 from ..card import (
+    FAN,
     MAX_CARD_CHARS,
     MAX_LINES,
     CardLine,
@@ -161,8 +162,8 @@ def _oven(claims: Mapping[ClaimKind, Claim], kitchen: Kitchen) -> OvenSetting:
     usual = {Scale.C: 180.0, Scale.F: 350.0, Scale.GAS: 4.0}[kitchen.scale]
     claim, fan = claims.get(ClaimKind.OVEN_C), False
     mark = claims.get(ClaimKind.GAS_MARK)
-    if claim is None and ClaimKind.FAN_C in claims:
-        claim, fan = claims[ClaimKind.FAN_C], True
+    if claim is not None and claim.word == FAN:
+        fan = True
     celsius = claim.low if claim else dict(gas_marks()).get(mark.low or 0.0) if mark else None
     if celsius is None:
         return OvenSetting(value=usual, scale=kitchen.scale)

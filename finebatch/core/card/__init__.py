@@ -8,11 +8,13 @@ from .names import Choice, Sureness
 from .ratios import Ratio, read_ratio
 from .reading import Reading, read_each, read_line
 from .saying import say_claims
+from .sections import cards_in
 from .units import Unit
-from .whole import CardLine, CardReading, CardStep, Conflict, read_card
+from .whole import FAN, CardLine, CardReading, CardStep, Conflict, read_card
 from .writing import WEIGHT_UNITS, say_amount
 
 __all__ = [
+    "FAN",
     "MAX_CARD_CHARS",
     "MAX_LINES",
     "MAX_LINE_CHARS",
@@ -31,6 +33,7 @@ __all__ = [
     "Reading",
     "Sureness",
     "Unit",
+    "cards_in",
     "check_card",
     "read_card",
     "read_each",

@@ -225,7 +225,7 @@ def _yields(passage: Passage) -> Iterator[Claim]:
 
 
 _TEMP = re.compile(
-    r"(?P<n>\b\d{2,3})\s*(?P<unit>°\s*[CF]?|º\s*[CF]?|deg(?:ree)?s?\.?\s*(?P<named>C\b|F\b|Celsius|Centigrade|Fahrenheit)?|(?:Celsius|Fahrenheit)|[CF]\b)?\s*(?P<fan>[-(]?\s*fan(?:[- ]forced)?(?!\s*\d))?",
+    r"(?P<n>(?<![\d.,])\d{2,3}(?!\d))\s*(?P<unit>°\s*[CF]?|º\s*[CF]?|deg(?:ree)?s?\.?\s*(?P<named>C\b|F\b|Celsius|Centigrade|Fahrenheit)?|(?:Celsius|Fahrenheit)|[CF]\b)?\s*(?P<fan>[-(]?\s*fan(?:[- ]forced)?(?!\s*\d))?",
     re.I,
 )
 _GAS = re.compile(r"\bgas\s*(?:mark)?\.?\s*(?P<n>\d\b|[½¼]|1/2|1/4)|\breg(?:ulo)?\s*(?P<r>\d)\b", re.I)

@@ -41,7 +41,7 @@ def _said(claim: Claim) -> str:
         sides = f"{claim.low:g} x {claim.across:g}" if claim.across and claim.across != claim.low else f"{claim.low:g}"
         square = "square " if claim.across and claim.across == claim.low else ""
         return f"Use a {sides} mm {square}{thing}"
-    pattern = _PATTERNS.get(claim.kind)
+    pattern = _PATTERNS.get(ClaimKind.FAN_C if claim.word == "fan" else claim.kind)
     if pattern is None or claim.low is None or claim.high is None:
         return ""
     low, high = f"{claim.low:g}", f"{claim.high:g}"

@@ -275,6 +275,26 @@ def _titled(found: list[Row]) -> list[Row]:
 _SMALL_WORDS = frozenset("a an and at by de for from in of on or the to with".split())
 
 
+def cards_in(text: str) -> tuple[str, ...]:
+    """The cards of one paste: a title with ingredients of its own behind the method of the one before begins another."""
+    rows = rows_of(text)
+    cuts = [0]
+    for n, row in enumerate(rows):
+        before = {other.kind for other in rows if cuts[-1] <= other.start < row.start}
+        if not {RowKind.INGREDIENT, RowKind.STEP} <= before or row.kind not in (RowKind.STEP, RowKind.NOTE):
+            continue
+        gap = text[: row.start].rstrip(" \t").endswith("\n\n") or re.search(r"\n\s*\n[#*\s]*$", text[: row.start])
+        title = title_of(row.text)
+        short = 0 < len(title.split()) <= 8 and not re.search(r"[.:!]$|\d", title) and not is_step(title)
+        follow = [other for other in rows[n + 1 : n + 5] if _weighs(other.text)]
+        if gap and short and len(follow) >= FEW_LINES:
+            cuts.append(row.start)
+    return tuple(text[start:end] for start, end in zip(cuts, [*cuts[1:], len(text)], strict=True))
+
+
+FEW_LINES = 2  # ingredients that show that a title is one
+
+
 def title_of(text: str) -> str:
     """A card's title as a name: brackets with claims and long gaps taken off, capitals brought down, scanner's digits mended."""
     title = re.split(r"\s{3,}", text.strip())[0]

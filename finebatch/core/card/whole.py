@@ -57,6 +57,7 @@ class CardReading(Value):
 
 
 _CLAIMING = (RowKind.TITLE, RowKind.STEP, RowKind.CLAIM, RowKind.NOTE)
+FAN = "fan"  # the word of an oven claim that is a fan oven's
 _HEAT_K = 12.0  # the same heat in °C, °F and gas is rounded by no more
 _FAR = 1.25  # two figures for one thing that differ by more are said to differ
 
@@ -176,6 +177,8 @@ def _settled(claims: list[Claim]) -> tuple[tuple[Claim, ...], tuple[Conflict, ..
             conflicts.append(
                 Conflict(text=f"{_said(first)} and {_said(claim)}: which?", start=claim.start, end=claim.end)
             )
+    if ClaimKind.FAN_C in kept and ClaimKind.OVEN_C not in kept and ClaimKind.GAS_MARK not in kept:
+        kept[ClaimKind.OVEN_C] = kept.pop(ClaimKind.FAN_C).model_copy(update={"kind": ClaimKind.OVEN_C, "word": FAN})
     gas, oven = kept.get(ClaimKind.GAS_MARK), kept.get(ClaimKind.OVEN_C)
     if gas and oven and gas.low and oven.low and abs(to_c(gas.low, Scale.GAS) - oven.low) > _HEAT_K:
         said = (

@@ -8,6 +8,7 @@ from .keeping import LONGEST_CHILL_S, keeping_raw
 from .making import Making
 from .method import Attention, MethodStep, Stage, chill_hours, mixing_minutes, propose, softening_minutes
 from .styles import Style, styles
+from .wanting import wanting
 from .weigh_in import Rescue, Target, WeighIn, as_weighed, rescue, targets
 
 __all__ = [
@@ -35,5 +36,6 @@ __all__ = [
     "softening_minutes",
     "styles",
     "targets",
+    "wanting",
     "warnings_of",
 ]

@@ -17,6 +17,7 @@ from finebatch.core.card.headings import split_card
 from finebatch.core.card.line import Part
 from finebatch.core.card.names import Sureness
 from finebatch.core.card.saying import say_claims
+from finebatch.core.card.sections import cards_in
 from finebatch.core.card.whole import CardReading, read_card
 from finebatch.core.kitchen.habit import Habit, Region
 from tests.kit import DATA
@@ -231,6 +232,16 @@ def test_any_words_of_the_kitchen_in_any_order_are_read_without_failing(words: l
 @pytest.mark.parametrize("card", CARDS, ids=lambda card: card.truth["title"])
 def test_the_lines_of_a_card_are_those_of_its_reading(card: Card) -> None:
     assert [line.text for line in split_card(card.text)] == [line.text for line in card.read().lines]
+
+
+def test_two_cards_in_one_paste_are_two_and_one_is_one() -> None:
+    assert all(len(cards_in(card.text)) == 1 for card in CARDS)
+    pairs = list(zip(CARDS, CARDS[1:], strict=False))
+    split = [cards_in(f"{one.text}\n\n{other.text}") for one, other in pairs]
+    assert all(
+        "".join(cards) == f"{one.text}\n\n{other.text}" for cards, (one, other) in zip(split, pairs, strict=True)
+    )
+    assert sum(len(cards) == 2 for cards in split) >= 0.95 * len(pairs)
 
 
 if __name__ == "__main__":

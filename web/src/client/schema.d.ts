@@ -1113,6 +1113,11 @@ export interface components {
             dough: components["schemas"]["CardDough"];
             /** Weighed */
             weighed: components["schemas"]["WeighedLine"][];
+            /**
+             * Others
+             * @default []
+             */
+            others: string[];
         };
         /**
          * CardStep

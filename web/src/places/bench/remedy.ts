@@ -5,6 +5,12 @@ export function applyRemedy(spec: DoughSpec, { remedy }: Problem): DoughSpec {
   if (!remedy) return spec;
   const [part, field] = remedy.field.split(".");
   if (!part || !field) return spec;
+  if (part === "lines") {
+    const lines = spec.lines.map((line) =>
+      line.id === field ? { ...line, mass_g: Number(remedy.value) } : line,
+    );
+    return { ...spec, lines };
+  }
   const group = spec[part as keyof DoughSpec] as Record<string, unknown>;
   const before = group[field];
   const value = typeof before === "number" ? Number(remedy.value) : remedy.value;

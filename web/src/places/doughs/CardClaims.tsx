@@ -59,7 +59,8 @@ function figureOf(claim: Claim, kitchen: Kitchen, marks: readonly (readonly numb
     if (kind.endsWith("_mm")) return length(value, kitchen);
     if (kind.endsWith("_min"))
       return value >= 120 ? `${+(value / 60).toFixed(1)} h` : `${minutes(value)} min`;
-    if (kind.endsWith("_c")) return ovenHeat(value, kitchen.scale, marks);
+    if (kind.endsWith("_c"))
+      return ovenHeat(value, kitchen.scale, marks) + (claim.word === "fan" ? ", fan" : "");
     if (kind.endsWith("_g")) return grams(value);
     if (kind.endsWith("_ml")) return `${Math.round(value)} ml`;
     return `${+value.toFixed(2)}`;

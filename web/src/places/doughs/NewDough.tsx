@@ -49,10 +49,12 @@ export function NewDough() {
     }
     try {
       const place = kitchen ?? (await kitchenNow());
-      const { dough } = await readCard(text, place, answers.leftOut);
+      const { dough, others } = await readCard(text, place, answers.leftOut);
+      const rest = others.join("");
       const spec = answered(dough.spec, answers);
       const saved = await add({ ...spec, name: name.trim() || spec.name });
-      localStorage.removeItem(DRAFT);
+      // What else was pasted is the next card.
+      keep(DRAFT, rest);
       localStorage.removeItem(ANSWERS);
       navigate(`/bench/${saved.id}`);
     } catch (failure) {
@@ -130,6 +132,20 @@ export function NewDough() {
         </div>
         {read && kitchen ? (
           <div className="grid gap-4">
+            {read.others.length > 0 && (
+              <Note severity="note">
+                <strong>{plural(read.others.length + 1, "card")} in one paste.</strong> This is the first;
+                when it is on the bench, the rest waits here.
+                <Button
+                  className="mt-1.5 block"
+                  onClick={() =>
+                    setText([...read.others, text.slice(0, text.indexOf(read.others[0] ?? ""))].join("\n\n"))
+                  }
+                >
+                  Take the next one first
+                </Button>
+              </Note>
+            )}
             <Conflicts dough={read.dough} />
             {read.dough.claims.length > 0 && (
               <CardClaims
