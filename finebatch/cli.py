@@ -61,11 +61,12 @@ def _parser() -> argparse.ArgumentParser:
 def _read(file: str, measures: str) -> int:
     from .core.base import Refusal
     from .core.kitchen import Habit, Kitchen, Region
+    from .formats.opening import text_of_file
     from .formats.understood import understood
 
     raw = sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes()
     try:
-        print(understood(raw.decode("utf-8", "replace"), Kitchen(habit=Habit(region=Region(measures)))))
+        print(understood(text_of_file(raw), Kitchen(habit=Habit(region=Region(measures)))))
     except Refusal as refusal:
         print(f"finebatch: {refusal}", file=sys.stderr)
         return 1

@@ -4,10 +4,13 @@ from ..core.base import Ring, refusal
 from ..core.card import ClaimKind
 from ..core.kitchen import Kitchen
 from ..formats.cutter_svg import ring_from_svg
+from ..formats.opening import text_of_file
 from ..formats.reading import CardRead, card
 from ..workers import TooLongError, Worker
 
 DEADLINE_S = 1.5
+FILE_DEADLINE_S = 6.0  # loading what reads PDFs included
+FILE_TOO_LONG = "Opening this file took too long, so it was stopped. Copy the recipe and paste it."
 TOO_LONG = "Reading this took too long, so it was stopped. Paste the ingredient lines alone."
 DRAWING_TOO_LONG = "Reading this drawing took too long, so it was stopped. Save the outline alone, with fewer points."
 
@@ -18,6 +21,14 @@ async def read_card(worker: Worker, text: str, kitchen: Kitchen, left_out: tuple
         return await worker.run(card, text, kitchen, left_out, deadline_s=DEADLINE_S)
     except TooLongError as error:
         raise refusal("text", TOO_LONG) from error
+
+
+async def read_file(worker: Worker, raw: bytes) -> str:
+    """`text_of_file`, in a worker. Refusal also where it takes too long."""
+    try:
+        return await worker.run(text_of_file, raw, deadline_s=FILE_DEADLINE_S)
+    except TooLongError as error:
+        raise refusal("content", FILE_TOO_LONG) from error
 
 
 async def read_drawing(worker: Worker, svg: str) -> Ring:

@@ -1,8 +1,10 @@
 """The API as the interface uses it, and as a hostile or clumsy caller might."""
 
+import base64
 import json
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
@@ -151,3 +153,12 @@ def test_the_schema_describes_every_error(client: TestClient) -> None:
 def test_specs_survive_the_round_trip_through_the_file(client: TestClient) -> None:
     saved = client.post("/api/doughs", json=SPEC).json()
     assert DoughSpec.model_validate(saved["spec"]) == drop_dough(name="Deck Drops")
+
+
+def test_a_file_is_opened_as_text_or_refused_at_its_field(client: TestClient) -> None:
+    def opened(raw: bytes) -> dict[str, Any]:
+        return client.post("/api/cards/open", json={"content": base64.b64encode(raw).decode()}).json()  # type: ignore[no-any-return]
+
+    assert opened("Crème\n200 g flour".encode())["text"] == "Crème\n200 g flour"
+    assert opened(b"%PDF-1.4 nonsense")["errors"][0]["field"] == "content"
+    assert client.post("/api/cards/open", json={"content": "?"}).status_code == 422

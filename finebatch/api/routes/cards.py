@@ -1,7 +1,7 @@
 """Cards: a whole one read, whatever it was written in."""
 
 from fastapi import APIRouter
-from pydantic import Field
+from pydantic import Base64Bytes, Field
 
 from ...core.base import Value
 from ...core.card import ClaimKind
@@ -26,3 +26,21 @@ class PastedCard(Value):
 async def read_card(card: PastedCard, workers: TheWorkers) -> CardRead:
     """What a card means: its dough, weighed lines, claims, steps and conflicts. Nothing is saved. 422 at `text` if it cannot be one."""
     return await reading.read_card(workers.reading, card.text, card.kitchen, card.left_out)
+
+
+class OpenedFile(Value):
+    """A file as it is, in base64."""
+
+    content: Base64Bytes = Field(max_length=1_000_000)
+
+
+class FileText(Value):
+    """What a file says."""
+
+    text: str
+
+
+@router.post("/open", operation_id="openFile")
+async def open_file(file: OpenedFile, workers: TheWorkers) -> FileText:
+    """The text of a word-processor file, a PDF or a text file. Nothing is saved. 422 at `content` where there is none."""
+    return FileText(text=await reading.read_file(workers.reading, file.content))

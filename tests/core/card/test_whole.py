@@ -3,6 +3,7 @@
 `python -m tests.core.card.test_whole` prints what fails.
 """
 
+import itertools
 import json
 import re
 from dataclasses import dataclass
@@ -236,7 +237,7 @@ def test_the_lines_of_a_card_are_those_of_its_reading(card: Card) -> None:
 
 def test_two_cards_in_one_paste_are_two_and_one_is_one() -> None:
     assert all(len(cards_in(card.text)) == 1 for card in CARDS)
-    pairs = list(zip(CARDS, CARDS[1:], strict=False))
+    pairs = list(itertools.pairwise(CARDS))
     split = [cards_in(f"{one.text}\n\n{other.text}") for one, other in pairs]
     assert all(
         "".join(cards) == f"{one.text}\n\n{other.text}" for cards, (one, other) in zip(split, pairs, strict=True)

@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open File
+         * @description The text of a word-processor file, a PDF or a text file. Nothing is saved. 422 at `content` where there is none.
+         */
+        post: operations["openFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -1807,6 +1827,14 @@ export interface components {
          */
         Figure: "ring" | "knot" | "twist" | "coil" | "loop";
         /**
+         * FileText
+         * @description What a file says.
+         */
+        FileText: {
+            /** Text */
+            text: string;
+        };
+        /**
          * FinishKind
          * @description A way to finish a cookie.
          * @enum {string}
@@ -2510,6 +2538,17 @@ export interface components {
             wish?: components["schemas"]["Wish"] | null;
             /** Line Id */
             line_id?: string | null;
+        };
+        /**
+         * OpenedFile
+         * @description A file as it is, in base64.
+         */
+        OpenedFile: {
+            /**
+             * Content
+             * Format: base64
+             */
+            content: string;
         };
         /**
          * Outcome
@@ -4289,6 +4328,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CardRead"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    openFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenedFile"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileText"];
                 };
             };
             /** @description Bad Request */

@@ -3,7 +3,7 @@
 import { type ChangeEvent, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import type { ApiError, DoughSpec, Kitchen, Line, Schemas } from "../../client/api";
-import { type Claim, readCard } from "../../client/cards";
+import { type Claim, openFile, readCard } from "../../client/cards";
 import { useAddDough } from "../../client/doughs";
 import { kitchenNow, useKitchen, useSaveKitchen } from "../../client/kitchen";
 import { Button, Field } from "../../pieces/controls";
@@ -62,12 +62,12 @@ export function NewDough() {
     }
   };
 
-  const openFile = async (event: ChangeEvent<HTMLInputElement>) => {
+  const chooseFile = async (event: ChangeEvent<HTMLInputElement>) => {
     const file = event.target.files?.[0];
     if (!file) return;
     if (file.size > MAX_FILE_BYTES)
       setError("This file is over 500 kB, far more than a recipe. Paste the recipe instead.");
-    else setText(await file.text());
+    else await openFile(file).then(setText, (failure) => setError((failure as ApiError).message));
     event.target.value = "";
   };
   const leave = (kind: Claim["kind"]) =>
@@ -121,8 +121,8 @@ export function NewDough() {
                   <input
                     type="file"
                     className="sr-only"
-                    accept=".json,.txt,.md,.csv,.html,.htm,.jsonld,text/plain,text/html,text/csv,application/json"
-                    onChange={openFile}
+                    accept=".json,.txt,.md,.csv,.html,.htm,.jsonld,.docx,.pdf,text/plain,text/html,text/csv,application/json,application/pdf"
+                    onChange={chooseFile}
                   />
                 </label>
               </div>
