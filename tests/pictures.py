@@ -33,12 +33,16 @@ def main() -> None:
             "plan-three-doughs": f"/day/{next(id for title, id in plans.items() if 'Tide' in title)}",
             "kitchen": "/kitchen",
         }
-        card = "1½ cups plain flour, sifted\n1 stick soft butter\n½ cup brown sugar\nhalf an egg\n3 to 4 tbsp milk\npinch of salt"
+        card = (
+            "HARBOUR GINGER ROUNDS\nmakes about 3 dozen\n\n2 1/4 cups flour, sifted      1 1/2 tsp baking soda\n1/4 tsp salt      2 tsp ground ginger\n"
+            "3/4 cup butter, softened      1 cup brown sugar\n1 egg      1/4 cup treacle\nTo roll: 1/3 cup granulated sugar\n\nMethod\n"
+            "Cream the butter and sugar. Beat in the egg and treacle. Stir in the dry ingredients. Chill 1 hour. Roll into 1 inch balls, roll in sugar, "
+            "set 2 inches apart on greased sheets. Bake at 350F for 8 to 10 minutes until cracked. Cool 2 minutes on the sheet.\n"
+        )
         for name, path in places.items():
             page.goto(server.url + path)
             page.wait_for_timeout(1500)
             if name == "card":
-                page.get_by_label("Name").fill("Slip Drops")
                 page.get_by_label("The whole card").fill(card)
             page.wait_for_timeout(700)
             page.screenshot(path=FOLDER / f"{name}.png")

@@ -12,6 +12,8 @@ _PDF, _ZIP = b"%PDF", b"PK\x03\x04"
 
 def text_of_file(raw: bytes) -> str:
     """The text of a file by what it holds, whatever its name. Refusal, in words, where it holds none that can be read."""
+    if not raw.strip():
+        raise refusal("content", "This file is empty.")
     if raw.lstrip()[:4] == _PDF:
         return _pdf(raw)
     if raw[:4] == _ZIP:

@@ -116,6 +116,7 @@ def test_a_dough_goes_out_as_a_file_and_comes_back(page: Page, shared: Server, t
     download.value.save_as(file)
     page.goto(f"{shared.url}/new")
     page.locator("input[type=file]").set_input_files(file)
+    expect(page.get_by_label("The whole card")).not_to_be_empty()
     page.get_by_role("button", name="Put it on the bench").click()
     expect(page.get_by_role("region", name="What comes out")).to_contain_text("36 cookies")
     saved(page)

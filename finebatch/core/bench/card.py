@@ -28,6 +28,7 @@ from ..ingredients import catalogue
 from ..kitchen import Kitchen, OvenSetting, Scale, gas_marks
 from .spec import Card, DoughSpec
 
+APART = 1.8  # portions that differ by more are two portions
 MIXING_MIN = 3.0  # a step of mixing whose minutes the card does not say
 LONGEST_CHILL_H = 96.0
 _MIXING: tuple[tuple[Mixing, str], ...] = (
@@ -135,7 +136,10 @@ def _missing(steps: tuple[CardStep, ...], weighed: tuple[WeighedLine, ...]) -> l
 
 def _disagreements(claims: Mapping[ClaimKind, Claim], dough_g: float, density_g_ml: float) -> list[str]:
     portion = portion_of(claims, dough_g, density_g_ml) if dough_g > 0 else None
-    if portion is None or all(share >= BELIEVED for share in portion.believed.values()):
+    if portion is None:
+        return []
+    apart = max(portion.said_g.values()) > APART * min(portion.said_g.values())
+    if not apart and all(share >= BELIEVED for share in portion.believed.values()):
         return []
     return [_disagreement(claims, portion)]
 

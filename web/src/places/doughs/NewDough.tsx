@@ -79,6 +79,7 @@ export function NewDough() {
     }));
   const settle = (line: string, answer: Answers["lines"][string]) =>
     setAnswers((now) => ({ ...now, lines: { ...now.lines, [line]: { ...now.lines[line], ...answer } } }));
+  const asked = read?.weighed.filter(({ reading }) => isAsked(reading, answers)) ?? [];
 
   return (
     <>
@@ -147,6 +148,7 @@ export function NewDough() {
               </Note>
             )}
             <Conflicts dough={read.dough} />
+            {asked.length > 0 && <ToSettle lines={asked} onSettle={settle} />}
             {read.dough.claims.length > 0 && (
               <CardClaims
                 claims={read.dough.claims}
@@ -155,7 +157,7 @@ export function NewDough() {
                 onLeave={leave}
               />
             )}
-            <Lines read={read} answers={answers} onSettle={settle} />
+            <Lines read={read} answers={answers} asked={asked.length} />
           </div>
         ) : (
           <Panel title="Or start from a dough">
@@ -209,57 +211,63 @@ function Conflicts({ dough }: { dough: Schemas["CardDough"] }) {
   ));
 }
 
-/** The lines with their grams; what is not sure can be settled where it stands. */
-function Lines(props: {
-  read: Schemas["CardRead"];
-  answers: Answers;
+type Weighed = Schemas["WeighedLine"];
+
+/** The lines that are asked about, each with its likely answers. */
+function ToSettle(props: {
+  lines: Weighed[];
   onSettle: (line: string, answer: Answers["lines"][string]) => void;
 }) {
-  const { read, answers } = props;
-  const steps = read.dough.spec.method?.length ?? 0;
-  const open = read.weighed.filter(
-    (line) => line.reading.sureness !== "sure" && !answers.lines[line.reading.text],
-  ).length;
   return (
-    <Panel title="Read as" aside={<ReadSummary lines={read.weighed.length} unsure={open} steps={steps} />}>
+    <Panel title={plural(props.lines.length, "thing to settle", "things to settle")}>
       <ul className="divide-y divide-line px-4">
-        {read.weighed.map((line) => {
-          const answer = answers.lines[line.reading.text];
-          const chosen = line.reading.choices.find(
-            (choice) => choice.ingredient_id === answer?.ingredient_id,
-          );
-          const asked = line.reading.sureness !== "sure" && !answer;
+        {props.lines.map(({ line_id, reading }) => (
+          <li key={line_id} className="grid gap-1.5 py-2">
+            <span className="flex items-baseline justify-between gap-3">
+              <strong>{reading.text}</strong>
+              <span>{reading.mass_g == null ? "how much?" : grams(reading.mass_g)}</span>
+            </span>
+            <span className="text-note text-ask-edge">{reading.note}</span>
+            <span className="flex flex-wrap gap-2">
+              {reading.choices.slice(0, 4).map((choice) => (
+                <Button
+                  key={choice.ingredient_id}
+                  className="px-3"
+                  onClick={() => props.onSettle(reading.text, { ingredient_id: choice.ingredient_id })}
+                >
+                  {choice.label}
+                </Button>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
+
+/** The lines with their grams. */
+function Lines({ read, answers, asked }: { read: Schemas["CardRead"]; answers: Answers; asked: number }) {
+  const steps = read.dough.spec.method?.length ?? 0;
+  return (
+    <Panel title="Read as" aside={<ReadSummary lines={read.weighed.length} unsure={asked} steps={steps} />}>
+      <ul className="divide-y divide-line px-4">
+        {read.weighed.map(({ line_id, part, reading }) => {
+          const answer = answers.lines[reading.text];
+          const chosen = reading.choices.find((choice) => choice.ingredient_id === answer?.ingredient_id);
           return (
-            <li key={line.line_id} className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 py-1.5">
+            <li key={line_id} className="grid grid-cols-[1fr_auto] items-baseline gap-x-3 py-1.5">
               <span className="min-w-0">
                 <span className="mr-2 inline-block w-4 text-center font-extrabold" aria-hidden>
-                  {asked ? "?" : ""}
+                  {isAsked(reading, answers) ? "?" : ""}
                 </span>
-                {chosen?.label || line.reading.ingredient_name || <em>not read yet</em>}
-                {line.part !== "dough" && <span className="text-quiet"> · {PARTS[line.part]}</span>}
-                <span className="block pl-6 text-note text-quiet">{line.reading.text}</span>
+                {chosen?.label || reading.ingredient_name || <em>not read yet</em>}
+                {part !== "dough" && <span className="text-quiet"> · {PARTS[part]}</span>}
+                <span className="block pl-6 text-note text-quiet">{reading.text}</span>
               </span>
               <span className="font-semibold">
-                {line.reading.mass_g == null ? "how much?" : grams(line.reading.mass_g)}
+                {reading.mass_g == null ? "how much?" : grams(reading.mass_g)}
               </span>
-              {asked && (
-                <span className="col-span-2 grid gap-1.5 pl-6 pb-1">
-                  <span className="text-note text-ask-edge">{line.reading.note}</span>
-                  <span className="flex flex-wrap gap-2">
-                    {line.reading.choices.slice(0, 4).map((choice) => (
-                      <Button
-                        key={choice.ingredient_id}
-                        className="px-3"
-                        onClick={() =>
-                          props.onSettle(line.reading.text, { ingredient_id: choice.ingredient_id })
-                        }
-                      >
-                        {choice.label}
-                      </Button>
-                    ))}
-                  </span>
-                </span>
-              )}
             </li>
           );
         })}
@@ -267,6 +275,9 @@ function Lines(props: {
     </Panel>
   );
 }
+
+const isAsked = (reading: Weighed["reading"], { lines }: Answers) =>
+  reading.sureness !== "sure" && !lines[reading.text];
 
 /** The dough with what the baker settled on its lines. */
 const answered = (spec: DoughSpec, { lines }: Answers): DoughSpec => ({
