@@ -152,3 +152,22 @@ def test_a_main_line_without_grams_is_asked_and_taken_with_one_tap(page: Page, s
     expect(page.get_by_text("“butter” has no grams yet")).to_be_visible()
     page.get_by_role("button", name=re.compile(r"^Take \d+ g$")).click()
     expect(page.get_by_role("region", name="What comes out")).to_contain_text(re.compile(r"\d+ cookies"))
+
+
+def test_own_minutes_and_the_family_are_the_bakers_to_say(page: Page, shared: Server) -> None:
+    on_the_bench(page, shared, name="Own Drops")
+    saved(page)
+    page.get_by_label("Family", exact=True).select_option(label="cakey drop cookie")
+    expect(page.get_by_text("cakey drop cookie").first).to_be_visible()
+    page.get_by_role("tab", name="Method").click()
+    page.get_by_role("checkbox", name="Bake by my own minutes").check()
+    page.get_by_label("From", exact=True).fill("9")
+    page.get_by_label("To", exact=True).fill("11")
+    page.get_by_label("Till", exact=True).fill("the rim is brown")
+    outcome = page.get_by_role("region", name="What comes out")
+    expect(outcome).to_contain_text("9 to 11 min")
+    expect(outcome).to_contain_text("Look for: the rim is brown")
+    saved(page)
+    page.reload()
+    expect(outcome).to_contain_text("9 to 11 min")
+    assert spec_of(page)["style_id"] == "drop_cakey"

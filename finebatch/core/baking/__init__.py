@@ -4,5 +4,17 @@ from .bake import bake_pieces
 from .case import bake_case, is_weighed
 from .doneness import Doneness
 from .outcome import Outcome, SecondBake, as_laid
+from .window import OwnBake, Window, owned
 
-__all__ = ["Doneness", "Outcome", "SecondBake", "as_laid", "bake_case", "bake_pieces", "is_weighed"]
+__all__ = [
+    "Doneness",
+    "Outcome",
+    "OwnBake",
+    "SecondBake",
+    "Window",
+    "as_laid",
+    "bake_case",
+    "bake_pieces",
+    "is_weighed",
+    "owned",
+]

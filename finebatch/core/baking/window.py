@@ -1,5 +1,7 @@
 """When to look first, from when to when it is done, and which minute to aim for."""
 
+from pydantic import Field
+
 from ..bakemodel import Prediction
 from ..base import Value
 from .doneness import Doneness
@@ -18,6 +20,30 @@ class Window(Value):
     earliest_min: float
     latest_min: float
     cue: str
+
+
+class OwnBake(Value):
+    """A baker's own minutes and what they look for: "I bake these 12 minutes, till the rim is brown"."""
+
+    from_min: float = Field(default=10.0, ge=1, le=240)
+    to_min: float = Field(default=12.0, ge=1, le=240)
+    cue: str = Field(default="", max_length=120)
+
+
+def owned(window: Window, own: OwnBake) -> Window:
+    """The window by a baker's own minutes; what was foretold stays in the prediction.
+
+    >>> foretold = Window(first_look_min=7, done_from_min=9, done_to_min=13, aim_min=11, earliest_min=8, latest_min=16, cue="pale")
+    >>> owned(foretold, OwnBake(from_min=12, to_min=14)).aim_min
+    13.0
+    """
+    low, high = sorted((own.from_min, own.to_min))
+    update = {
+        "first_look_min": max(1.0, FIRST_LOOK_SHARE * low), "done_from_min": low, "done_to_min": high, "aim_min": (low + high) / 2,
+        "earliest_min": low, "latest_min": high,
+        "cue": own.cue or window.cue,
+    }  # fmt: skip
+    return window.model_copy(update=update)
 
 
 def window_of(baked: Prediction, finish: Doneness, cue: str) -> Window:

@@ -3,7 +3,7 @@
 import dataclasses
 
 from ..bakemodel import Case, Mix, Prediction, bake, fitted
-from ..baking import Outcome, as_laid, bake_case, bake_pieces, is_weighed
+from ..baking import Outcome, as_laid, bake_case, bake_pieces, is_weighed, owned
 from ..base import Problem, Severity, Value, ask, stop
 from ..card import Line, Part, Sureness
 from ..dough import (
@@ -23,7 +23,7 @@ from ..formula import EggCount, WeighedLine, count_eggs, dough_parts, weigh_line
 from ..ingredients import Ingredient
 from ..kitchen import Kitchen, check_oven
 from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
-from .card import card_problems
+from .card import card_problems, minutes_problems
 from .spec import DoughSpec
 
 
@@ -74,6 +74,9 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
         return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=tuple(problems))
     case = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, pieces.mass_g)
     outcome = bake_pieces(case, spec.form, pieces, spec.finish, style.cue, is_weighed(spec.form, kitchen))
+    problems += minutes_problems(spec, outcome.window)
+    if spec.own_bake is not None:
+        outcome = outcome.model_copy(update={"window": owned(outcome.window, spec.own_bake)})
     positions = kitchen.rack_positions
     trays, wrong = lay_out(outcome, spec.form, tray, spec.layout, positions, spec.bake_now, dough.raw_egg)
     slices, wrong_slices = lay_slices(outcome, tray, spec.layout, positions)

@@ -4,6 +4,7 @@ import re
 from collections.abc import Mapping
 
 from ..bakemodel import FatState, Mixing
+from ..baking import Window
 from ..base import Problem, Remedy, Value, ask
 from ..card import (
     FAN,
@@ -29,6 +30,7 @@ from ..kitchen import Kitchen, OvenSetting, Scale, gas_marks
 from .spec import Card, DoughSpec
 
 APART = 1.8  # portions that differ by more are two portions
+FAR_MINUTES = 1.25  # ovens differ, and so do cards: only what lies this far outside the range is asked
 MIXING_MIN = 3.0  # a step of mixing whose minutes the card does not say
 LONGEST_CHILL_H = 96.0
 _MIXING: tuple[tuple[Mixing, str], ...] = (
@@ -132,6 +134,30 @@ def _missing(steps: tuple[CardStep, ...], weighed: tuple[WeighedLine, ...]) -> l
         if into and not eggs:
             return [f"The method says “{into[0]}”, but no egg is in the dough’s list."]
     return []
+
+
+def minutes_problems(spec: DoughSpec, window: Window) -> list[Problem]:
+    """A card's or a baker's own minutes that this dough is not foretold to take."""
+    claims = (
+        {claim.kind: claim for claim in spec.card.claims if claim.kind not in spec.card.left_out} if spec.card else {}
+    )
+    claim, own = claims.get(ClaimKind.BAKE_MIN), spec.own_bake
+    if own is not None:
+        low, high, who = min(own.from_min, own.to_min), max(own.from_min, own.to_min), "Your own minutes are"
+    elif claim is not None and claim.low and claim.high:
+        low, high, who = claim.low, claim.high, "The card says"
+    else:
+        return []
+    if low <= window.latest_min * FAR_MINUTES and high >= window.earliest_min / FAR_MINUTES:
+        return []
+    said = f"{low:.0f}" if low == high else f"{low:.0f} to {high:.0f}"
+    wants = f"{window.earliest_min:.0f} to {window.latest_min:.0f}"
+    return [
+        ask(
+            "card",
+            f"{who} {said} minutes; this dough at this size and heat wants {wants} in most ovens. Another size, another oven, or both bakes together?",
+        )
+    ]
 
 
 def _disagreements(claims: Mapping[ClaimKind, Claim], dough_g: float, density_g_ml: float) -> list[str]:

@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from ..baking import Doneness
+from ..baking import Doneness, OwnBake
 from ..base import OneLine, Value
 from ..card import MAX_CARD_CHARS, MAX_LINES, Claim, ClaimKind, Line
 from ..dough import Making, MethodStep
@@ -36,4 +36,5 @@ class DoughSpec(Value):
     finishings: tuple[Finishing, ...] = Field(default=(), max_length=8)
     style_id: str | None = Field(default=None, max_length=40)  # the family, where the baker says it
     method: tuple[MethodStep, ...] | None = Field(default=None, max_length=40)  # None: as proposed
+    own_bake: OwnBake | None = None  # None: as foretold
     card: Card | None = None

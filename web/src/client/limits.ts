@@ -289,6 +289,9 @@ export const LIMITS = {
     "method": {
       "start": null
     },
+    "own_bake": {
+      "start": null
+    },
     "card": {
       "start": null
     }
@@ -520,6 +523,21 @@ export const LIMITS = {
     "percent": {
       "max": 100.0,
       "above": 0.0
+    }
+  },
+  "OwnBake": {
+    "from_min": {
+      "min": 1.0,
+      "max": 240.0,
+      "start": 10.0
+    },
+    "to_min": {
+      "min": 1.0,
+      "max": 240.0,
+      "start": 12.0
+    },
+    "cue": {
+      "start": ""
     }
   },
   "OwnCup": {

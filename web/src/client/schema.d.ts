@@ -1647,6 +1647,7 @@ export interface components {
             style_id?: string | null;
             /** Method */
             method?: components["schemas"]["MethodStep"][] | null;
+            own_bake?: components["schemas"]["OwnBake"] | null;
             card?: components["schemas"]["Card"] | null;
         };
         /**
@@ -2605,6 +2606,27 @@ export interface components {
             kind: "oven_slower";
             /** Percent */
             percent: number;
+        };
+        /**
+         * OwnBake
+         * @description A baker's own minutes and what they look for: "I bake these 12 minutes, till the rim is brown".
+         */
+        OwnBake: {
+            /**
+             * From Min
+             * @default 10
+             */
+            from_min: number;
+            /**
+             * To Min
+             * @default 12
+             */
+            to_min: number;
+            /**
+             * Cue
+             * @default
+             */
+            cue: string;
         };
         /**
          * OwnCup

@@ -3,6 +3,7 @@
 import { Tabs } from "radix-ui";
 import type { ReactNode } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
+import { useStarters } from "../../client/catalogue";
 import { within } from "../../client/within";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
@@ -45,6 +46,7 @@ export function DoughPanel(props: {
           <Tabs.Content value="makeup" className="grid gap-3" tabIndex={-1}>
             {dough && <Shares dough={dough} />}
             {dough && <Family dough={dough} />}
+            {dough && <FamilyChoice spec={spec} dough={dough} onSpec={onSpec} />}
             <MakingFields spec={spec} problems={problems} onSpec={onSpec} />
             {found?.eggs && (
               <Eggs eggs={found.eggs} onWash={(g) => onSpec({ lines: [...spec.lines, washLine(g)] })} />
@@ -62,6 +64,7 @@ export function DoughPanel(props: {
               spec={spec}
               proposed={found?.method ?? []}
               onMethod={(method) => onSpec(withMethod(spec, method))}
+              onSpec={onSpec}
             />
           </Tabs.Content>
         </div>
@@ -179,6 +182,31 @@ function Family({ dough }: { dough: Schemas["Dough"] }) {
       </strong>
       , {dough.density_g_ml.low.toFixed(2)} to {dough.density_g_ml.high.toFixed(2)} g/ml.
     </p>
+  );
+}
+
+/** The family: the guess stands first, the baker may say otherwise; its usual amounts and its cue follow. */
+function FamilyChoice({
+  spec,
+  dough,
+  onSpec,
+}: {
+  spec: DoughSpec;
+  dough: Schemas["Dough"];
+  onSpec: (part: Partial<DoughSpec>) => void;
+}) {
+  const { data: starters } = useStarters();
+  const guess = spec.style_id ? "as guessed" : `as guessed: ${dough.style_label}`;
+  return (
+    <Select
+      label="Family"
+      value={spec.style_id ?? ""}
+      onValue={(id) => onSpec({ style_id: id || null })}
+      options={[
+        ["", guess],
+        ...(starters ?? []).map((starter) => [starter.style_id, starter.style_label] as const),
+      ]}
+    />
   );
 }
 

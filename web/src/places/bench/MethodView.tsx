@@ -1,7 +1,8 @@
 /** The method: proposed from the formula, changed in place; the bake day takes its times from here. */
 import { useEffect, useState } from "react";
 import type { DoughSpec, Schemas } from "../../client/api";
-import { Button } from "../../pieces/controls";
+import { within } from "../../client/within";
+import { Button, Field, NumberField, Switch } from "../../pieces/controls";
 
 type Step = Schemas["MethodStep"];
 
@@ -9,10 +10,12 @@ export function MethodView({
   spec,
   proposed,
   onMethod,
+  onSpec,
 }: {
   spec: DoughSpec;
   proposed: Step[];
   onMethod: (method: Step[] | null) => void;
+  onSpec: (part: Partial<DoughSpec>) => void;
 }) {
   const steps = spec.method ?? proposed;
   const put = (next: Step[]) => onMethod(next);
@@ -33,6 +36,7 @@ export function MethodView({
     ]);
   return (
     <div className="grid gap-2">
+      <OwnBake spec={spec} onSpec={onSpec} />
       <ol className="grid gap-2">
         {steps.map((step, i) => (
           <li
@@ -128,5 +132,58 @@ function Minutes({
         if (event.target.value.trim() && next >= 0 && next <= 5760) onValue(next);
       }}
     />
+  );
+}
+
+/** The baker's own minutes and cue; they go into the plan in place of the foretold ones. */
+function OwnBake({ spec, onSpec }: { spec: DoughSpec; onSpec: (part: Partial<DoughSpec>) => void }) {
+  const own = spec.own_bake;
+  const said = spec.card?.claims.find((claim) => claim.kind === "bake_min");
+  const start = {
+    from_min: said?.low ?? 10,
+    to_min: said?.high ?? 12,
+    cue: spec.card?.claims.find((claim) => claim.kind === "done_when")?.word.slice(0, 120) ?? "",
+  };
+  const set = (part: Partial<typeof start>) => onSpec({ own_bake: { ...start, ...own, ...part } });
+  return (
+    <section aria-label="Minutes in the oven" className="grid gap-2 rounded-[10px] bg-well p-3">
+      <Switch
+        label={own ? "My own minutes and cue" : "Bake by my own minutes"}
+        checked={Boolean(own)}
+        onChecked={(on) => onSpec({ own_bake: on ? start : null })}
+      />
+      {own && (
+        <>
+          <div className="grid gap-2 md:max-xl:grid-cols-2">
+            <NumberField
+              label="From"
+              unit="min"
+              value={own.from_min}
+              {...within("OwnBake", "from_min")}
+              onValue={(from_min) => set({ from_min })}
+            />
+            <NumberField
+              label="To"
+              unit="min"
+              value={own.to_min}
+              {...within("OwnBake", "to_min")}
+              onValue={(to_min) => set({ to_min })}
+            />
+          </div>
+          <Field label="Till">
+            {(ids) => (
+              <input
+                {...ids}
+                className="control w-full"
+                maxLength={120}
+                placeholder="the rim is brown"
+                value={own.cue}
+                onChange={(event) => set({ cue: event.target.value })}
+              />
+            )}
+          </Field>
+        </>
+      )}
+    </section>
   );
 }

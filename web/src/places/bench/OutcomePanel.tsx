@@ -123,6 +123,9 @@ export function OutcomePanel(props: {
 function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcome; kitchen: Kitchen }) {
   const { baked, window, pieces, second } = outcome;
   const { data: catalogue } = useCatalogue();
+  const foretold = `${minutes(baked.first_done_min.low)} to ${minutes(baked.last_good_min.high)}`;
+  // The baker's own minutes stand in place of the foretold ones.
+  const own = window.earliest_min !== baked.first_done_min.low ? `; foretold ${foretold}` : "";
   const rows = [
     [
       "Wide",
@@ -137,7 +140,7 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
     [
       "Bake",
       `${minutes(window.earliest_min)} to ${minutes(window.latest_min)} min`,
-      `aim for ${minutes(window.aim_min)}, look from ${minutes(window.first_look_min)}`,
+      `aim for ${minutes(window.aim_min)}, look from ${minutes(window.first_look_min)}${own}`,
     ],
     [
       "Each",
