@@ -125,7 +125,10 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
   const { data: catalogue } = useCatalogue();
   const foretold = `${minutes(baked.first_done_min.low)} to ${minutes(baked.last_good_min.high)}`;
   // The baker's own minutes stand in place of the foretold ones.
-  const own = window.earliest_min !== baked.first_done_min.low ? `; foretold ${foretold}` : "";
+  const own =
+    window.earliest_min !== baked.first_done_min.low
+      ? `aim for ${minutes(window.aim_min)}; foretold ${foretold}`
+      : "";
   const rows = [
     [
       "Wide",
@@ -140,7 +143,7 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
     [
       "Bake",
       `${minutes(window.earliest_min)} to ${minutes(window.latest_min)} min`,
-      `aim for ${minutes(window.aim_min)}, look from ${minutes(window.first_look_min)}${own}`,
+      own || `aim for ${minutes(window.aim_min)}, look from ${minutes(window.first_look_min)}`,
     ],
     [
       "Each",
