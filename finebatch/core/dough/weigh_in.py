@@ -30,13 +30,16 @@ class WeighIn(Value):
 
 
 class Target(Value):
-    """One line at the scale. `state`: waiting, short (top up), done or over."""
+    """One line at the scale. `state`: waiting, short (top up), done or over. An amount by feel runs from `least_g`, to begin with, to
+    `most_g`, to stop at; for every other line both are the target."""
 
     line_id: str
     name: str
     text: str
     part: Part
     target_g: float
+    least_g: float
+    most_g: float
     poured_g: float | None
     tolerance_g: float
     state: str
@@ -77,22 +80,32 @@ def targets(
     for line in order(weighed, mixing):
         target = (line.reading.mass_g or 0.0) * state.factor
         poured = state.poured_g.get(line.line_id)
+        least, most = _felt(line, state.factor)
         near = tolerance_g(target)
         if poured is None:
             standing = "waiting"
-        elif poured < target - near:
+        elif poured < least - near:
             standing = "short"
-        elif poured > target + near:
+        elif poured > most + near:
             standing = "over"
         else:
             standing = "done"
         found.append(
             Target(
-                line_id=line.line_id, name=line.reading.ingredient_name, text=line.reading.text, part=line.part, target_g=target,
+                line_id=line.line_id, name=line.reading.ingredient_name, text=line.reading.text, part=line.part, target_g=target, least_g=least, most_g=most,
                 poured_g=poured, tolerance_g=near, state=standing,
             )
         )  # fmt: skip
     return tuple(found)
+
+
+def _felt(line: WeighedLine, factor: float) -> tuple[float, float]:
+    """From where to where an amount may run: the card's own range ("3 to 4 tbsp milk"), else the one target."""
+    reading = line.reading
+    ranged = (reading.amount_low or 0.0) < (reading.amount_high or 0.0)
+    if not ranged or not reading.mass_low_g or not reading.mass_high_g:
+        return (reading.mass_g or 0.0) * factor, (reading.mass_g or 0.0) * factor
+    return reading.mass_low_g * factor, reading.mass_high_g * factor
 
 
 def rescue(weighed: tuple[WeighedLine, ...], state: WeighIn) -> Rescue | None:
@@ -101,13 +114,11 @@ def rescue(weighed: tuple[WeighedLine, ...], state: WeighIn) -> Rescue | None:
     over = [target for target in standing if target.state == "over" and target.poured_g]
     if not over:
         return None
-    worst = max(over, key=lambda target: (target.poured_g or 0.0) / target.target_g)
-    factor = state.factor * (worst.poured_g or 0.0) / worst.target_g
+    worst = max(over, key=lambda target: (target.poured_g or 0.0) / target.most_g)
+    factor = state.factor * (worst.poured_g or 0.0) / worst.most_g
     after = targets(weighed, WeighIn(poured_g=state.poured_g, factor=factor))
     dough = sum(target.target_g for target in after if target.part is Part.DOUGH)
-    top_ups = {
-        target.line_id: target.target_g - (target.poured_g or 0.0) for target in after if target.state == "short"
-    }
+    top_ups = {target.line_id: target.least_g - (target.poured_g or 0.0) for target in after if target.state == "short"}
     return Rescue(line_id=worst.line_id, factor=factor, dough_g=dough, top_ups=top_ups)
 
 

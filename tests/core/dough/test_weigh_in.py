@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 
 from finebatch.core.bakemodel.mix import Mixing
 from finebatch.core.card.headings import split_card
+from finebatch.core.card.line import Line
 from finebatch.core.dough.weigh_in import WeighIn, as_weighed, order, rescue, targets
 from finebatch.core.formula.percentages import percentages_of
 from finebatch.core.formula.roles import Role
@@ -105,3 +106,29 @@ def test_readings_jitter_like_a_cheap_scale() -> None:
         clock.now = 2 + step * 0.01
         shown.add(scale.read().g)
     assert 1 < len(shown) < 12
+
+
+def test_an_amount_by_feel_has_a_beginning_and_an_end() -> None:
+    lines = weigh_lines(
+        (Line(id="f", text="250 g plain flour"), Line(id="m", text="3 to 4 tbsp milk, as needed")), Habit()
+    )
+    assert lines[1].reading.by_feel
+
+    def standing(poured_g: float) -> str:
+        return next(t for t in targets(lines, WeighIn(poured_g={"m": poured_g})) if t.line_id == "m").state
+
+    flour, milk = targets(lines, WeighIn())
+    assert (flour.least_g, flour.most_g) == (flour.target_g, flour.target_g)
+    assert milk.least_g == pytest.approx(3 * 15.2, rel=0.02)
+    assert milk.most_g == pytest.approx(4 * 15.2, rel=0.02)
+    assert [standing(g) for g in (40, milk.least_g, milk.target_g, milk.most_g, 70)] == [
+        "short",
+        "done",
+        "done",
+        "done",
+        "over",
+    ]
+    assert rescue(lines, WeighIn(poured_g={"m": milk.most_g})) is None
+    found = rescue(lines, WeighIn(poured_g={"m": 2 * milk.most_g}))
+    assert found is not None
+    assert found.factor == pytest.approx(2)

@@ -3826,7 +3826,8 @@ export interface components {
         };
         /**
          * Target
-         * @description One line at the scale. `state`: waiting, short (top up), done or over.
+         * @description One line at the scale. `state`: waiting, short (top up), done or over. An amount by feel runs from `least_g`, to begin with, to
+         *     `most_g`, to stop at; for every other line both are the target.
          */
         Target: {
             /** Line Id */
@@ -3838,6 +3839,10 @@ export interface components {
             part: components["schemas"]["Part"];
             /** Target G */
             target_g: number;
+            /** Least G */
+            least_g: number;
+            /** Most G */
+            most_g: number;
             /** Poured G */
             poured_g: number | null;
             /** Tolerance G */

@@ -121,13 +121,13 @@ export function WeighIn() {
                     {target.name}
                     {target.part !== "dough" && <span className="text-quiet"> ({target.part})</span>}
                     {target.state === "short" && (
-                      <strong> top up {grams(target.target_g - (target.poured_g ?? 0))}</strong>
+                      <strong> top up {grams(target.least_g - (target.poured_g ?? 0))}</strong>
                     )}
                     {target.state === "over" && (
-                      <strong> {grams((target.poured_g ?? 0) - target.target_g)} over</strong>
+                      <strong> {grams((target.poured_g ?? 0) - target.most_g)} over</strong>
                     )}
                   </span>
-                  <span className="font-semibold">{grams(target.target_g)}</span>
+                  <span className="font-semibold">{wanted(target)}</span>
                 </button>
               </li>
             ))}
@@ -222,7 +222,13 @@ function Counter({
     <Panel title={`${number} of ${of}`} aside={<span className="text-quiet">{target.text}</span>}>
       <div className="grid gap-4 p-6">
         <p className="text-figure leading-none font-extrabold">{target.name}</p>
-        <p className="text-display leading-none font-extrabold">{grams(target.target_g)}</p>
+        <p className="text-display leading-none font-extrabold">{wanted(target)}</p>
+        {target.most_g > target.least_g && (
+          <p>
+            Begin with {grams(target.least_g)}; stop when it is right, at the latest at {grams(target.most_g)}
+            .
+          </p>
+        )}
         <svg
           viewBox="0 0 100 6"
           preserveAspectRatio="none"
@@ -324,7 +330,7 @@ function RescueNote({
     <Note severity="ask">
       <p className="text-lead">
         <strong>
-          {over?.name}: {grams((over?.poured_g ?? 0) - (over?.target_g ?? 0))} too much.
+          {over?.name}: {grams((over?.poured_g ?? 0) - (over?.most_g ?? 0))} too much.
         </strong>{" "}
         Spoon some out and weigh it again, or make the rest to match: {rescue.factor.toFixed(2)} times the
         dough, {mass(rescue.dough_g, units)} in all, {view.cookies_rescued ?? "?"} cookies instead of{" "}
@@ -337,3 +343,7 @@ function RescueNote({
     </Note>
   );
 }
+
+/** What is to be weighed; an amount by feel from where to where. */
+const wanted = ({ least_g, most_g }: Target) =>
+  most_g > least_g ? `${grams(least_g)} to ${grams(most_g)}` : grams(least_g);
