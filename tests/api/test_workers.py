@@ -28,7 +28,9 @@ def refuse(field: str) -> None:
 
 
 def run(work: Coroutine[Any, Any, None]) -> None:
-    asyncio.run(asyncio.wait_for(work, 60))
+    """In a thread of its own: the browser tests leave a running loop in the one they shared with these."""
+    with ThreadPoolExecutor(1) as pool:
+        pool.submit(asyncio.run, asyncio.wait_for(work, 60)).result()
 
 
 def test_a_worker_answers_and_passes_refusals_on() -> None:
