@@ -63,7 +63,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     method = spec.method or propose(
         weighed, spec.making.mixing, spec.making.fat_state, spec.making.chill_h, kitchen.room_c
     )
-    eggs = count_eggs(weighed)
+    eggs = count_eggs(weighed, kitchen.habit)
     missing = wanting(weighed, style)
     if missing:
         return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=(*missing, *problems))

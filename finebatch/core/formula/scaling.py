@@ -8,6 +8,7 @@ from pydantic import Field
 from ..base import Value, refusal
 from ..card import WEIGHT_UNITS, Line, Measure, Part, Unit, read_line, read_measure, read_ratio, say_amount
 from ..kitchen import Habit
+from .eggs_to_buy import egg_pieces
 from .roles import Role
 from .weighed_line import WeighedLine
 
@@ -91,9 +92,10 @@ def _line_g(weighed: tuple[WeighedLine, ...], line_id: str | None) -> float:
 def _whole_eggs(weighed: tuple[WeighedLine, ...]) -> float:
     """The factor that makes the eggs whole, nearest to 1."""
     eggs = next((line.reading for line in weighed if line.role is Role.EGG and line.part is Part.DOUGH), None)
-    if eggs is None or eggs.unit is not Unit.PIECE or not eggs.amount_high:
-        raise refusal("scale.value", "There is no line that counts eggs, such as “half an egg”.")
-    return max(1, round(eggs.amount_high)) / eggs.amount_high
+    count = egg_pieces(eggs, Habit()) if eggs else 0.0
+    if not count:
+        raise refusal("scale.value", "There is no line of eggs, such as “half an egg” or “75 g egg”.")
+    return max(1, round(count)) / count
 
 
 def scale(

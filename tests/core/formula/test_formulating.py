@@ -161,7 +161,7 @@ def test_every_way_to_scale() -> None:
 @pytest.mark.parametrize(
     ("request_", "says"),
     [(ScaleRequest(by=ScaleBy.FACTOR, value=9000), "check the number"), (ScaleRequest(by=ScaleBy.LEFT_G, value=10, line_id="none"), "Choose which"),
-     (ScaleRequest(by=ScaleBy.WHOLE_EGGS), "no line that counts eggs")],
+     (ScaleRequest(by=ScaleBy.WHOLE_EGGS), "no line of eggs")],
 )  # fmt: skip
 def test_scaling_that_cannot_be_meant(request_: ScaleRequest, says: str) -> None:
     _, before = weigh("300 g flour\n200 g butter")

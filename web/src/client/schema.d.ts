@@ -1759,7 +1759,8 @@ export interface components {
         };
         /**
          * EggCount
-         * @description Whole eggs to buy for the dough, and the share of one left over, offered as a wash.
+         * @description Whole eggs to buy for the dough. `used` counts eggs that go in whole; of those cracked for their yolks or whites alone the other half is
+         *     left, and so is a share of the last whole one, offered as a wash.
          */
         EggCount: {
             /** To Buy */
@@ -1770,6 +1771,16 @@ export interface components {
             left_share: number;
             /** Left G */
             left_g: number;
+            /**
+             * Yolks Left
+             * @default 0
+             */
+            yolks_left: number;
+            /**
+             * Whites Left
+             * @default 0
+             */
+            whites_left: number;
         };
         /**
          * ExportFormat

@@ -224,6 +224,8 @@ function Eggs({ eggs, onWash }: { eggs: Schemas["EggCount"]; onWash: (g: number)
       <p>
         Buy <strong>{plural(eggs.to_buy, "egg")}</strong>
         {eggs.left_g > 1 ? `; ${eggs.left_g.toFixed(0)} g is left over, enough to brush the tops.` : "."}
+        {eggs.whites_left > 0 && ` ${plural(eggs.whites_left, "white")} left over.`}
+        {eggs.yolks_left > 0 && ` ${plural(eggs.yolks_left, "yolk")} left over.`}
       </p>
       {eggs.left_g > 1 && (
         <Button className="mt-1.5" onClick={() => onWash(eggs.left_g)}>
