@@ -1,7 +1,7 @@
 """Which ingredients does one line name, each with its amount? One line may hold two or three; none is dropped."""
 
 import re
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from .amounts import HEDGES, Measure, measure_at, measure_behind
@@ -28,7 +28,7 @@ class Item:
     to_taste: bool = False
     doubts: tuple[str, ...] = ()
     fruit: bool = False  # its measure counts fruits, not grams of zest
-    weight_of: str = field(default="")
+    weight_of: str = ""
 
 
 _CITRUS = {
