@@ -28,7 +28,7 @@ HEDGES = re.compile(r"\b(maybe|perhaps|i think|i guess|or so|um|uh|er|possibly|n
 class Measure(Value):
     """An amount: `low`..`high` of `unit` (None: a bare count), heaped and scant applied.
 
-    `stated_g` is a weight the card gives beside it, `beside` another measure of the same. `cup_ml`, `tbsp_ml` are the sizes the
+    `beside` is another measure of the same. `cup_ml`, `tbsp_ml` are the sizes the
     line says its cup and spoon have. `other` is the amount if its mark is not what was supposed; `guess` tells what was supposed.
     """
 
@@ -37,7 +37,6 @@ class Measure(Value):
     unit: Unit | None
     size: str = ""
     packed: bool = False
-    stated_g: float | None = None
     beside: "Measure | None" = None
     extra: tuple["Measure", ...] = ()
     cup_ml: float | None = None

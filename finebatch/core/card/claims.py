@@ -149,7 +149,6 @@ _INTO = re.compile(
     rf"\b(?:divide|portion|form|shape|roll|cut|break|mark|score|make|split|press)\w*\b[^.;]{{0,40}}?\b(?:into|as)\s+(?:about\s+|around\s+|some\s+)?(?P<n>{_RANGE})\s+(?P<what>[^.;,]{{0,40}})",
     re.I,
 )
-_BATCH_OF = re.compile(rf"\b(?P<n>{_RANGE})\s*(?P<dozen>d[o0]zens?|d[o0]z\.?|dz\.?)\b", re.I)
 _EACH_G = re.compile(
     rf"\b(?P<n>{_RANGE})[\s-]*(?P<unit>g|gm|gms|grams?|oz|ounces?)\b\.?(?=\s*(?:\([^)]*\)\s*)?(?:each|apiece|a piece|balls?|mounds?|portions?|tall|pieces|scoops?|lumps?|dough))",
     re.I,
@@ -229,7 +228,6 @@ _TEMP = re.compile(
     re.I,
 )
 _GAS = re.compile(r"\bgas\s*(?:mark)?\.?\s*(?P<n>\d\b|[½¼]|1/2|1/4)|\breg(?:ulo)?\s*(?P<r>\d)\b", re.I)
-_HEAT_WORDS = re.compile(r"\b(?:oven|bake|baking|heat|at|in|preheat\w*|reduce|lower|return)\b", re.I)
 _SPOKEN_F = re.compile(
     r"\b(?P<hundred>three|four|two)\s+(?P<rest>fifty|twenty[- ]five|seventy[- ]five|hundred|twenty|ten|forty|sixty|seventy|eighty|twentyfive)\b",
     re.I,

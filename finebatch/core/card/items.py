@@ -35,7 +35,6 @@ _CITRUS = {
     ("zest", "lemon"): "zest_lemon", ("zest", "orange"): "zest_orange", ("zest", "lime"): "zest_lime",
     ("juice", "lemon"): "juice_lemon", ("juice", "lime"): "juice_lemon", ("juice", "orange"): "juice_orange",
 }  # fmt: skip
-_PEEL = r"(?:finely |freshly |coarsely )*(?:grated )?(?:zest|rind|peel)"
 _EACH = re.compile(r"^(?P<amount>.*?[\w.)½¼¾⅓⅔⅛])\s+(?:each|ea)\.?(?:\s+of)?\s*:?\s+(?P<names>.+)$", re.I)
 _JOINS = re.compile(r"\s*(?:,|;|&|\+|\band\b)\s*", re.I)
 _WEIGHT_OF = re.compile(

@@ -126,7 +126,8 @@ def _scaled_line(line: Line, grams: float | None, habit: Habit, factor: float, r
         return line
     exact = min(grams * factor, 20_000.0)
     measure = read_measure(line.text)
-    text = line.text if isinstance(measure, str) else write_measure(measure, factor)
+    several = bool(read_line(line.text, habit).split)
+    text = line.text if isinstance(measure, str) else None if several else write_measure(measure, factor)
     if text is None:
         return line.model_copy(update={"mass_g": exact})
     written = read_line(text, habit, line.ingredient_id)
@@ -137,7 +138,16 @@ def _scaled_line(line: Line, grams: float | None, habit: Habit, factor: float, r
 
 def write_measure(measure: Measure, factor: float = 1.0) -> str | None:
     """A measure `factor` times as large as a card's text, or None where it is too involved to rewrite safely."""
-    if measure.extra or measure.stated_g is not None or measure.packed or not measure.rest:
+    involved = (
+        measure.extra
+        or measure.beside
+        or measure.each
+        or measure.contained
+        or measure.packed
+        or measure.cup_ml
+        or measure.tbsp_ml
+    )
+    if involved or measure.guess or not measure.rest:
         return None
     if "juice of" in measure.rest or "zest of" in measure.rest:
         return None

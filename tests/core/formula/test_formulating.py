@@ -136,6 +136,23 @@ def test_amounts_are_written_as_they_are_read(whole: int, part: str) -> None:
     assert again.low == pytest.approx(measure.low)
 
 
+@pytest.mark.parametrize(
+    "text",
+    [
+        "1 cup (120 g) plain flour",
+        "1 cup sugar, 1 tsp salt",
+        "2 x 100 g bars dark chocolate",
+        "½ cup sugar, plus 2 tbsp for rolling",
+    ],
+)
+def test_a_line_too_involved_to_rewrite_keeps_its_words_and_gets_its_grams(text: str) -> None:
+    lines = (Line(id="x", text=text),)
+    before = weigh_lines(lines, HABIT)
+    (line,) = scale(lines, before, HABIT, 2).lines
+    assert line.text == text
+    assert line.mass_g == pytest.approx(2 * (before[0].reading.mass_g or 0))
+
+
 def test_half_an_egg_doubled_and_made_whole() -> None:
     lines, before = weigh("250 g flour\nhalf an egg")
     assert scale(lines, before, HABIT, 6).lines[1].text == "3 egg"
