@@ -76,8 +76,8 @@ def test_a_contradiction_is_shown_with_numbers_and_settled_with_one_tap(page: Pa
     expect(page.get_by_role("region", name="What comes out")).to_contain_text("36 cookies")
 
 
-def test_what_is_settled_on_a_line_outlives_reading_again_and_a_reload(page: Page, shared: Server) -> None:
-    pasted(page, shared, "Night Snaps\n\n200 g flour\n100 g butter\n2 tbsp treacle\n")
+def test_what_is_settled_on_a_line_outlives_reading_again_and_a_reload(page: Page, server: Server) -> None:
+    pasted(page, server, "Night Snaps\n\n200 g flour\n100 g butter\n2 tbsp treacle\n")
     page.get_by_role("button", name="Golden syrup").click()
     read = page.get_by_role("region", name="Read as")
     expect(read.get_by_role("listitem").filter(has_text="Golden syrup2 tbsp")).to_be_visible()

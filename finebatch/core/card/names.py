@@ -291,11 +291,13 @@ def _near(key: str) -> Match:
     alike = sorted((pair for pair in alike if pair[1] >= 0.6), key=lambda pair: -pair[1])
     ids = tuple(dict.fromkeys(id for name, _ in alike for id in _ids_of(name)[:1]))
     if not ids:
-        return Match(ids=(), certain=False, note="not in the catalogue: choose what it is most like")
+        return Match(
+            ids=(), certain=False, note="not in the catalogue: choose what it is most like", asked=_kept_as(key)
+        )
     best, likeness = alike[0]
     odd = set(key.split()) - set(best.split())
     if len(key.split()) > 1 and any(len(word) <= _TOO_SHORT for word in odd):
-        return Match(ids=ids, certain=False, note="did you mean one of these?", guessed=True)
+        return Match(ids=ids, certain=False, note="did you mean one of these?", guessed=True, asked=_kept_as(key))
     rivals = [name for name, other in alike[1:] if other > likeness - 0.08 and _ids_of(name)[0] != _ids_of(best)[0]]
     match = _exact(best)
     if (
@@ -305,7 +307,7 @@ def _near(key: str) -> Match:
         or not match.certain
         or key[0] != best[0]
     ):
-        return Match(ids=ids, certain=False, note="did you mean one of these?", guessed=True)
+        return Match(ids=ids, certain=False, note="did you mean one of these?", guessed=True, asked=_kept_as(key))
     item = catalogue()[match.ids[0]]
     telling = TELLING & set(best.split())
     said = telling <= set(key.split())
@@ -321,6 +323,11 @@ def _near(key: str) -> Match:
         note=taken + (": is that right?" if hurts else ""),
         respelt=True,
     )
+
+
+def _kept_as(key: str) -> str:
+    """The name under which a kitchen keeps what an unknown ingredient is most like; "" for what is no name."""
+    return key if len(key) <= MOST_LETTERS and not re.search(r"\d", key) else ""
 
 
 def _sound(key: str) -> str:

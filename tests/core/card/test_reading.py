@@ -9,7 +9,7 @@ from finebatch.core.card.names import Sureness
 from finebatch.core.card.reading import read_line
 from finebatch.core.card.units import Unit
 from finebatch.core.ingredients.catalogue import catalogue
-from finebatch.core.kitchen.habit import CupFill, Habit, Region
+from finebatch.core.kitchen.habit import CupFill, Habit, Region, SettledName
 
 US = Habit()
 
@@ -178,3 +178,12 @@ def test_composition_sums_to_one(id: str) -> None:
     )
     assert sum(parts) == pytest.approx(1, abs=1e-9)
     assert all(part >= 0 for part in parts)
+
+
+def test_what_an_unknown_ingredient_is_most_like_is_kept_for_next_time() -> None:
+    asked = read_line("100 g zanzibar dust", US)
+    assert asked.sureness is Sureness.UNKNOWN
+    assert asked.asked_name == "zanzibar dust"
+    kitchen = Habit(settled=(SettledName(name=asked.asked_name, ingredient_id="cornstarch"),))
+    again = read_line("2 tbsp zanzibar dust, sifted", kitchen)
+    assert (again.ingredient_id, again.sureness) == ("cornstarch", Sureness.SURE)

@@ -77,8 +77,16 @@ export function NewDough() {
         ? now.leftOut.filter((other) => other !== kind)
         : [...now.leftOut, kind],
     }));
-  const settle = (line: string, answer: Answers["lines"][string]) =>
-    setAnswers((now) => ({ ...now, lines: { ...now.lines, [line]: { ...now.lines[line], ...answer } } }));
+  /** What a name means here is asked once and kept for the kitchen. */
+  const settle = ({ text: line, asked_name: name }: Weighed["reading"], ingredient_id: string) => {
+    setAnswers((now) => ({ ...now, lines: { ...now.lines, [line]: { ...now.lines[line], ingredient_id } } }));
+    if (!name || !kitchen) return;
+    const others = kitchen.habit.settled.filter((known) => known.name !== name);
+    saveKitchen({
+      ...kitchen,
+      habit: { ...kitchen.habit, settled: [...others, { name, ingredient_id }] },
+    });
+  };
   const asked = read?.weighed.filter(({ reading }) => isAsked(reading, answers)) ?? [];
 
   return (
@@ -216,7 +224,7 @@ type Weighed = Schemas["WeighedLine"];
 /** The lines that are asked about, each with its likely answers. */
 function ToSettle(props: {
   lines: Weighed[];
-  onSettle: (line: string, answer: Answers["lines"][string]) => void;
+  onSettle: (reading: Weighed["reading"], ingredient_id: string) => void;
 }) {
   return (
     <Panel title={plural(props.lines.length, "thing to settle", "things to settle")}>
@@ -233,7 +241,7 @@ function ToSettle(props: {
                 <Button
                   key={choice.ingredient_id}
                   className="px-3"
-                  onClick={() => props.onSettle(reading.text, { ingredient_id: choice.ingredient_id })}
+                  onClick={() => props.onSettle(reading, choice.ingredient_id)}
                 >
                   {choice.label}
                 </Button>
