@@ -1,7 +1,7 @@
 /** The method: proposed from the formula, changed in place; the bake day takes its times from here. */
 import { useEffect, useState } from "react";
 import type { DoughSpec, Schemas } from "../../client/api";
-import { within } from "../../client/within";
+import { starting, within } from "../../client/within";
 import { Button, Field, NumberField, Switch } from "../../pieces/controls";
 
 type Step = Schemas["MethodStep"];
@@ -139,9 +139,10 @@ function Minutes({
 function OwnBake({ spec, onSpec }: { spec: DoughSpec; onSpec: (part: Partial<DoughSpec>) => void }) {
   const own = spec.own_bake;
   const said = spec.card?.claims.find((claim) => claim.kind === "bake_min");
+  const { from_min, to_min } = starting("OwnBake") as { from_min: number; to_min: number };
   const start = {
-    from_min: said?.low ?? 10,
-    to_min: said?.high ?? 12,
+    from_min: said?.low ?? from_min,
+    to_min: said?.high ?? to_min,
     cue: spec.card?.claims.find((claim) => claim.kind === "done_when")?.word.slice(0, 120) ?? "",
   };
   const set = (part: Partial<typeof start>) => onSpec({ own_bake: { ...start, ...own, ...part } });
