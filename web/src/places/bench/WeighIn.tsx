@@ -210,7 +210,8 @@ function Counter({
     };
   }, []);
   const on = shown && !shown.overload ? shown.g : 0;
-  const left = target.target_g - before - on;
+  const left = target.least_g - before - on;
+  const over = before + on - target.most_g;
   const share = Math.min(1, Math.max(0, (before + on) / target.target_g));
   const number_ = Number(typed.replace(",", "."));
   const wrong = typed.trim() !== "" && !(number_ > 0 && number_ <= 20000);
@@ -252,8 +253,8 @@ function Counter({
         <p className="text-title font-bold" aria-live="polite">
           {left > target.tolerance_g
             ? `${grams(left)} more`
-            : left < -target.tolerance_g
-              ? `${grams(-left)} too much`
+            : over > target.tolerance_g
+              ? `${grams(over)} too much`
               : "Enough: that is it"}
         </p>
         <div className="flex flex-wrap items-center gap-3 border-t border-line pt-4">
@@ -346,4 +347,4 @@ function RescueNote({
 
 /** What is to be weighed; an amount by feel from where to where. */
 const wanted = ({ least_g, most_g }: Target) =>
-  most_g > least_g ? `${grams(least_g)} to ${grams(most_g)}` : grams(least_g);
+  most_g > least_g ? `${grams(least_g).replace(" g", "")} to ${grams(most_g)}` : grams(least_g);
