@@ -102,6 +102,15 @@ def test_a_line_of_two_ingredients_is_asked_and_made_two_with_one_tap(page: Page
     expect(lines.get_by_role("button", name="Make 2 lines")).to_be_hidden()
 
 
+def test_what_is_typed_at_once_after_adding_a_line_goes_into_that_line(page: Page, shared: Server) -> None:
+    """However slow the tablet draws: the line has the keys in the moment it is asked for, not a frame later."""
+    on_the_bench(page, shared, name="Quick Drops")
+    focused = page.get_by_role("button", name="Add a line").evaluate(
+        "async (button) => { button.click(); await Promise.resolve(); return document.activeElement.ariaLabel; }"
+    )
+    assert focused == "Line: empty"
+
+
 @pytest.mark.parametrize("format", ["Markdown", "Table (CSV)"])
 def test_a_dough_goes_out_as_a_file_and_comes_back(page: Page, shared: Server, tmp_path: Path, format: str) -> None:
     pasted(page, shared, CARD)

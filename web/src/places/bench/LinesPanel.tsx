@@ -1,5 +1,5 @@
 /** What goes in: every line as typed, what it was read as, its grams and baker's percentage. */
-import { useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import type { DoughSpec, Kitchen, Line, WeighedLine } from "../../client/api";
 import { useSaveKitchen } from "../../client/kitchen";
 import { Button } from "../../pieces/controls";
@@ -30,10 +30,16 @@ export function LinesPanel(props: {
   };
   const change = (id: string, part: Partial<Line>) =>
     put(lines.map((line) => (line.id === id ? { ...line, ...part } : line)));
-  const focus = (index: number) =>
-    requestAnimationFrame(() =>
-      list.current?.querySelectorAll<HTMLInputElement>("input[data-line]")[index]?.focus(),
-    );
+  const wanted = useRef<number>(undefined);
+  const focus = (index: number) => {
+    wanted.current = index;
+  };
+  // Before the next key: one typed at once after "Add a line" would go to the button, and a space would press it again.
+  useLayoutEffect(() => {
+    if (wanted.current === undefined) return;
+    list.current?.querySelectorAll<HTMLInputElement>("input[data-line]")[wanted.current]?.focus();
+    wanted.current = undefined;
+  });
   const insert = (after: number, texts: string[]) => {
     const added = texts.map((text) => ({
       id: newId(),
