@@ -1,7 +1,7 @@
 """Texts from outside, read in a worker with a deadline: nothing in them is trusted, so none is read in the server itself."""
 
 from ..core.base import Ring, refusal
-from ..core.card import ClaimKind
+from ..core.card import Claim, ClaimKind
 from ..core.kitchen import Kitchen
 from ..formats.cutter_svg import ring_from_svg
 from ..formats.opening import text_of_file
@@ -15,10 +15,12 @@ TOO_LONG = "Reading this took too long, so it was stopped. Paste the ingredient 
 DRAWING_TOO_LONG = "Reading this drawing took too long, so it was stopped. Save the outline alone, with fewer points."
 
 
-async def read_card(worker: Worker, text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...]) -> CardRead:
+async def read_card(
+    worker: Worker, text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...], own: tuple[Claim, ...]
+) -> CardRead:
     """`card`, in a worker. Refusal also where it takes too long."""
     try:
-        return await worker.run(card, text, kitchen, left_out, deadline_s=DEADLINE_S)
+        return await worker.run(card, text, kitchen, left_out, own, deadline_s=DEADLINE_S)
     except TooLongError as error:
         raise refusal("text", TOO_LONG) from error
 

@@ -8,10 +8,11 @@ import re
 from pydantic import ValidationError
 
 from ..core.base import refusal
-from ..core.bench import Assessment, DoughSpec
-from ..core.card import Line, Part, read_line, say_claims, split_card
+from ..core.bench import Assessment, DoughSpec, Report, dial
+from ..core.card import Claim, ClaimKind, Line, Part, read_line, say_claims, split_card
+from ..core.forming import claims_of_form
 from ..core.formula import WeighedLine, weigh_lines
-from ..core.kitchen import Habit, Scale
+from ..core.kitchen import Habit, to_c
 from .cells import plain_cell, typed_cell
 
 MARK = "<!-- finebatch:dough "  # before a dough's settings in a Markdown file, which readers of Markdown do not show
@@ -34,12 +35,6 @@ def line_text(line: Line, weighed: WeighedLine | None) -> str:
     return f"{line.mass_g:.1f} g {weighed.reading.ingredient_name or line.text}" if weighed else bracketed
 
 
-def _oven(spec: DoughSpec) -> str:
-    unit = {Scale.C: "°C", Scale.F: "°F", Scale.GAS: ""}[spec.oven.scale]
-    name = "gas " if spec.oven.scale is Scale.GAS else ""
-    return f"{name}{spec.oven.value:g} {unit}".strip() + (", fan" if spec.oven.fan else "")
-
-
 def _sections(spec: DoughSpec, found: Assessment) -> list[tuple[Part, list[str]]]:
     by_id = {line.line_id: line for line in found.lines}
     sections: list[tuple[Part, list[str]]] = []
@@ -54,14 +49,34 @@ def _sections(spec: DoughSpec, found: Assessment) -> list[tuple[Part, list[str]]
     return sections
 
 
-def to_text(spec: DoughSpec, found: Assessment) -> str:
+def to_text(spec: DoughSpec, found: Report) -> str:
     """A plain card; pasting it back gives the same lines, parts and claims."""
-    rows = [spec.name, *(say_claims(spec.card.claims) if spec.card else ())]
-    for part, texts in _sections(spec, found):
+    rows = [spec.name, *say_claims(spec.card.claims if spec.card else claims_of(spec, found.assessment))]
+    for part, texts in _sections(spec, found.assessment):
         rows += ["", "Dough:" if part is Part.DOUGH else _HEADINGS[part], *texts]
-    if found.method:
-        rows += ["", "Method:", *(f"{n}. {step.text}" for n, step in enumerate(found.method, start=1))]
+    if found.assessment.method:
+        rows += ["", "Method:", *(f"{n}. {step.text}" for n, step in enumerate(found.assessment.method, start=1))]
     return "\n".join(rows) + "\n"
+
+
+def claims_of(spec: DoughSpec, found: Assessment) -> tuple[Claim, ...]:
+    """What a dough without a card would have written on one: form, sizes, how many, oven, minutes, chilling, rest on the tray."""
+    said = [*claims_of_form(spec.form)]
+
+    def says(kind: ClaimKind, low: float, high: float) -> None:
+        said.append(Claim(kind=kind, low=low, high=high))
+
+    if found.outcome is not None:
+        says(ClaimKind.YIELD_PIECES, found.outcome.pieces.count, found.outcome.pieces.count)
+        window = found.outcome.window
+        says(ClaimKind.BAKE_MIN, round(window.done_from_min), round(window.done_to_min))
+    heat = round(to_c(spec.oven.value, spec.oven.scale))
+    says(ClaimKind.FAN_C if spec.oven.fan else ClaimKind.OVEN_C, heat, heat)
+    if spec.making.chill_h:
+        says(ClaimKind.CHILL_MIN, round(60 * spec.making.chill_h), round(60 * spec.making.chill_h))
+    if found.tray_rest_min:
+        says(ClaimKind.TRAY_REST_MIN, round(found.tray_rest_min), round(found.tray_rest_min))
+    return tuple(said)
 
 
 _HEADINGS = {
@@ -70,26 +85,26 @@ _HEADINGS = {
 }  # fmt: skip
 
 
-def to_markdown(spec: DoughSpec, found: Assessment) -> str:
-    """Headings, a list of ingredients, the method with times and cues."""
+def to_markdown(spec: DoughSpec, found: Report) -> str:
+    """Headings, a list of ingredients, the method with times and cues, and what one needs to bake from it."""
     rows = [f"# {spec.name}", ""]
-    for part, texts in _sections(spec, found):
+    for part, texts in _sections(spec, found.assessment):
         rows += [
             f"## {'Dough' if part is Part.DOUGH else part.value.capitalize()}",
             "",
             *(f"- {text}" for text in texts),
             "",
         ]
-    if found.method:
+    if found.assessment.method:
         rows += ["## Method", ""]
-        for i, step in enumerate(found.method, start=1):
+        for i, step in enumerate(found.assessment.method, start=1):
             cue = f" Until: {step.cue}." if step.cue else ""
             rows.append(f"{i}. {step.text} ({step.minutes:g} min){cue}")
         rows.append("")
-    rows.append(f"Bake at {_oven(spec)}.")
-    if found.outcome:
-        window = found.outcome.window
-        rows.append(f"About {window.done_from_min:.0f} to {window.done_to_min:.0f} minutes: {window.cue}.")
+    if found.working:
+        rows += ["## To bake", "", *(f"* **{row.label}**: {row.text}" for row in found.working)]
+    else:
+        rows.append(f"Bake at {dial(spec.oven)}.")
     rows += ["", f"{MARK}{_settings(spec)} -->"]
     return "\n".join(rows) + "\n"
 
@@ -160,12 +175,12 @@ def _line_of_row(n: int, row: list[str]) -> Line | None:
     return Line(id=f"l{n}", text=text[:300], part=part, mass_g=min(float(row[3]), 20_000.0) if grams else None)
 
 
-def to_csv(spec: DoughSpec, found: Assessment) -> str:
+def to_csv(spec: DoughSpec, found: Report) -> str:
     """One row a line. Cells that a spreadsheet would take for a formula are quoted with a leading apostrophe."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(_HEAD)
-    by_id = {line.line_id: line for line in found.lines}
+    by_id = {line.line_id: line for line in found.assessment.lines}
     for line in spec.lines:
         seen = by_id[line.id]
         grams, pct = seen.reading.mass_g, seen.bakers_pct

@@ -7,7 +7,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from ..core.base import one_line, refusal
-from ..core.bench import Assessment, DoughSpec
+from ..core.bench import DoughSpec, Report
 from ..core.card import MAX_LINE_CHARS, MAX_LINES
 from .cards import line_text
 
@@ -17,10 +17,10 @@ MOST_STEPS = 30
 OWN = "finebatch:dough"
 
 
-def to_jsonld(spec: DoughSpec, found: Assessment) -> str:
+def to_jsonld(spec: DoughSpec, found: Report) -> str:
     """A Recipe any reader of the vocabulary understands. Settings it has no words for (form, oven dial, grams fixed by
     hand) travel whole in one `additionalProperty`, which others pass over."""
-    by_id = {line.line_id: line for line in found.lines}
+    by_id = {line.line_id: line for line in found.assessment.lines}
     recipe: dict[str, Any] = {
         "@context": "https://schema.org",
         "@type": "Recipe",
@@ -28,13 +28,14 @@ def to_jsonld(spec: DoughSpec, found: Assessment) -> str:
         "recipeIngredient": [line_text(line, by_id.get(line.id)) for line in spec.lines if line.text.strip()],
         "recipeInstructions": [
             {"@type": "HowToStep", "text": step.text, "timeRequired": f"PT{max(1, round(step.minutes))}M"}
-            for step in found.method
+            for step in found.assessment.method
         ],
         "additionalProperty": [{"@type": "PropertyValue", "name": OWN, "value": spec.model_dump(mode="json")}],
     }
-    if found.outcome:
-        recipe["recipeYield"] = f"{found.outcome.pieces.count} cookies"
-        recipe["cookTime"] = f"PT{round(found.outcome.window.done_to_min)}M"
+    outcome = found.assessment.outcome
+    if outcome:
+        recipe["recipeYield"] = f"{outcome.pieces.count} cookies"
+        recipe["cookTime"] = f"PT{round(outcome.window.done_to_min)}M"
     return json.dumps(recipe, ensure_ascii=False, indent=1) + "\n"
 
 

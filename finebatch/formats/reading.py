@@ -5,7 +5,7 @@ import re
 
 from ..core.base import Refusal, Value, refusal
 from ..core.bench import CardDough, DoughSpec, dough_of_card
-from ..core.card import MAX_CARD_CHARS, ClaimKind, cards_in, check_card
+from ..core.card import MAX_CARD_CHARS, Claim, ClaimKind, cards_in, check_card
 from ..core.formula import WeighedLine, weigh_lines
 from ..core.kitchen import Kitchen
 from .cards import MARK, dough_in_csv, dough_in_markdown, is_csv
@@ -23,17 +23,17 @@ class CardRead(Value):
     others: tuple[str, ...] = ()  # further cards of the same paste, as they stand
 
 
-def card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] = ()) -> CardRead:
+def card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] = (), own: tuple[Claim, ...] = ()) -> CardRead:
     """A dough from a card, a file of ours, JSON-LD or a page that holds a recipe. Refusal, in words, where it is none."""
     first, *others = cards_in(text) if len(text) <= MAX_CARD_CHARS else (text,)
     if others and (MARK in text or is_csv(text) or text.lstrip().startswith(("{", "[", "<"))):
         first, others = text, []
-    dough = _dough(first, kitchen, left_out)
+    dough = _dough(first, kitchen, left_out, own)
     weighed = weigh_lines(dough.spec.lines, kitchen.habit)
     return CardRead(dough=dough, weighed=weighed, others=tuple(others))
 
 
-def _dough(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...]) -> CardDough:
+def _dough(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...], said: tuple[Claim, ...]) -> CardDough:
     own, whole = None, text
     text = text.strip().lstrip("\ufeff")
     if re.match(r"[{[]\s*[\[{\"\d}\]]|[{[]$", text) and not re.match(r"\[[ xX]?\]\s", text):
@@ -50,7 +50,7 @@ def _dough(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...]) -> Card
         claims = own.card.claims if own.card else ()
         return CardDough(spec=own, lines=(), claims=claims, steps=(), notes=(), conflicts=())
     check_card(text)
-    return dough_of_card(text, kitchen, left_out)
+    return dough_of_card(text, kitchen, left_out, said)
 
 
 def _page(text: str) -> tuple[DoughSpec | None, str]:

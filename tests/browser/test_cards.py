@@ -180,3 +180,67 @@ def test_own_minutes_and_the_family_are_the_bakers_to_say(page: Page, shared: Se
     page.reload()
     expect(outcome).to_contain_text("9 to 11 min")
     assert spec_of(page)["style_id"] == "drop_cakey"
+
+
+def test_a_claim_is_changed_in_place_and_sets_the_dough(page: Page, shared: Server) -> None:
+    pasted(page, shared, CARD)
+    says = page.get_by_role("region", name="What the card says")
+    says.get_by_role("button", name="Change Oven").click()
+    says.get_by_label("At", exact=True).fill("160")
+    says.get_by_role("button", name="Take this").click()
+    expect(says).to_contain_text("160 °C")
+    page.reload()
+    expect(says).to_contain_text("160 °C")
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_label("Oven", exact=True)).to_have_value("160")
+    saved(page)
+    assert spec_of(page)["layout"]["apart_mm"] == 51
+    assert spec_of(page)["tray_rest_min"] == 2
+
+
+def test_a_vessel_and_an_unknown_ingredient_are_asked_once_and_kept(page: Page, server: Server) -> None:
+    card = "Well Drops\n\n1 grandma's cup milk\n200 g flour\n100 g butter\n3 tbsp kinako\n"
+    pasted(page, server, card)
+    page.get_by_label("A full “grandma's cup” holds", exact=True).fill("100")
+    page.get_by_role("button", name="Keep for this kitchen").click()
+    read = page.get_by_role("region", name="Read as")
+    expect(read.get_by_role("listitem").filter(has_text="grandma's cup")).to_contain_text("103 g")
+    page.get_by_label("What “3 tbsp kinako” is most like").select_option(label="All-purpose wheat flour")
+    expect(page.get_by_role("region", name=re.compile("to settle"))).to_be_hidden()
+    page.get_by_role("button", name="Put it on the bench").click()
+    lines = page.get_by_role("region", name="What goes in")
+    expect(lines).to_contain_text("Kinako")
+    saved(page)
+    # Another card with the same words asks nothing.
+    pasted(page, server, card.replace("Well", "Second"))
+    expect(read.get_by_role("listitem").filter(has_text="Kinako")).to_contain_text("23 g")
+    expect(page.get_by_role("region", name=re.compile("to settle"))).to_be_hidden()
+
+
+def test_a_dough_without_a_card_is_given_claims_by_hand(page: Page, shared: Server) -> None:
+    on_the_bench(page, shared, name="Nameless Drops")
+    saved(page)
+    page.get_by_role("button", name="Card", exact=True).click()
+    page.get_by_label("Say something of this dough yourself").select_option(label="Rest")
+    page.get_by_label("From", exact=True).fill("30")
+    page.get_by_label("To", exact=True).fill("45")
+    page.get_by_role("button", name="Take this").click()
+    expect(page.get_by_role("dialog")).to_contain_text("30 to 45 min")
+    page.keyboard.press("Escape")
+    saved(page)
+    claims = {claim["kind"]: claim for claim in spec_of(page)["card"]["claims"]}
+    assert (claims["stand_min"]["low"], claims["stand_min"]["high"], claims["stand_min"]["by_hand"]) == (30, 45, True)
+
+
+def test_the_printed_card_says_all_one_needs_to_bake(page: Page, shared: Server) -> None:
+    pasted(page, shared, CARD)
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_role("region", name="What comes out")).to_contain_text("36 cookies")
+    saved(page)
+    page.goto(page.url.replace("/bench/", "/card/"))
+    card = page.get_by_role("article")
+    for said in ("Shape", "36 of", "51 mm apart", "Bake", "min on the tray", "Keeps", "Makes"):
+        expect(card).to_contain_text(said)
+    expect(card.get_by_role("listitem").filter(has_text="Cream the butter and sugar.")).to_contain_text(
+        "Light brown sugar"
+    )

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from finebatch.core.base.problems import Refusal
-from finebatch.core.bench.assess import assess
+from finebatch.core.bench.report import report
 from finebatch.core.bench.spec import DoughSpec
 from finebatch.core.card.claims import ClaimKind
 from finebatch.core.card.headings import split_card
@@ -29,7 +29,7 @@ KITCHEN = Kitchen()
 
 @pytest.mark.parametrize("spec", demo_doughs(), ids=lambda spec: spec.name)
 def test_jsonld_round_trips_whole(spec: DoughSpec) -> None:
-    text = to_jsonld(spec, assess(spec, KITCHEN))
+    text = to_jsonld(spec, report(spec, KITCHEN))
     assert read_jsonld(text)[0] == spec
     recipe = json.loads(text)
     assert recipe["@type"] == "Recipe"
@@ -44,34 +44,35 @@ def test_jsonld_round_trips_whole(spec: DoughSpec) -> None:
 )
 def test_any_text_survives_the_round_trip(texts: list[str], part: Part) -> None:
     spec = DoughSpec(lines=tuple(Line(id=f"x{i}", text=text, part=part) for i, text in enumerate(texts)))
-    assert read_jsonld(to_jsonld(spec, assess(spec, KITCHEN)))[0] == spec
+    assert read_jsonld(to_jsonld(spec, report(spec, KITCHEN)))[0] == spec
 
 
 @pytest.mark.parametrize("spec", demo_doughs(), ids=lambda spec: spec.name)
 def test_plain_text_pastes_back_to_the_same_grams(spec: DoughSpec) -> None:
-    again = tuple(split_card(to_text(spec, assess(spec, KITCHEN))))
+    again = tuple(split_card(to_text(spec, report(spec, KITCHEN))))
     before = [(line.part, line.reading.mass_g) for line in weigh_lines(spec.lines, Habit())]
     assert [(line.part, line.reading.mass_g) for line in weigh_lines(again, Habit())] == before
 
 
 def test_pinned_grams_travel_in_brackets() -> None:
     spec = DoughSpec(lines=(Line(id="a", text="1 cup plain flour", mass_g=133.0),))
-    (line,) = weigh_lines(tuple(split_card(to_text(spec, assess(spec, KITCHEN)))), Habit())
+    (line,) = weigh_lines(tuple(split_card(to_text(spec, report(spec, KITCHEN)))), Habit())
     assert line.reading.mass_g == 133
 
 
 def test_csv_has_a_row_a_line_and_no_live_formulas() -> None:
     spec = DoughSpec(lines=(Line(id="a", text="=1+1 g flour"), Line(id="b", text="200 g plain flour")))
-    rows = list(csv.DictReader(io.StringIO(to_csv(spec, assess(spec, KITCHEN)))))
+    rows = list(csv.DictReader(io.StringIO(to_csv(spec, report(spec, KITCHEN)))))
     assert rows[0]["line"].startswith("'=")
     assert rows[1]["mass_g"] == "200.00"
 
 
 def test_markdown_holds_the_method() -> None:
-    text = to_markdown(drop_dough(name="Deck"), assess(drop_dough(name="Deck"), KITCHEN))
+    text = to_markdown(drop_dough(name="Deck"), report(drop_dough(name="Deck"), KITCHEN))
     assert text.startswith("# Deck")
     assert "## Method" in text
-    assert "Bake at 180 °C." in text
+    assert "* **Oven**: 180 °C" in text
+    assert "* **Keeps**: In an airtight tin" in text
 
 
 def test_a_strangers_recipe_is_read_as_the_card_it_stands_for() -> None:

@@ -8,9 +8,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from finebatch.core.base.problems import Refusal
-from finebatch.core.bench.assess import assess
+from finebatch.core.bench.report import report
 from finebatch.core.bench.spec import Card, DoughSpec
-from finebatch.core.bench.starters import starters
+from finebatch.core.bench.starters import Starter, starters
 from finebatch.core.card.claims import Claim, ClaimKind
 from finebatch.core.card.line import Line, Part
 from finebatch.core.dough.making import Making
@@ -60,7 +60,7 @@ def again(text: str) -> DoughSpec:
 
 @given(doughs())
 def test_markdown_table_and_jsonld_come_back_as_the_very_same_dough(spec: DoughSpec) -> None:
-    found = assess(spec, KITCHEN)
+    found = report(spec, KITCHEN)
     assert again(to_markdown(spec, found)) == spec
     assert again(to_csv(spec, found)) == spec
     assert again(to_jsonld(spec, found)) == spec
@@ -68,7 +68,7 @@ def test_markdown_table_and_jsonld_come_back_as_the_very_same_dough(spec: DoughS
 
 @given(doughs())
 def test_plain_text_comes_back_with_the_same_lines_parts_grams_and_claims(spec: DoughSpec) -> None:
-    read = again(to_text(spec, assess(spec, KITCHEN)))
+    read = again(to_text(spec, report(spec, KITCHEN)))
     before, after = weigh_lines(spec.lines, Habit()), weigh_lines(read.lines, Habit())
 
     def contents(weighed: tuple) -> list:  # type: ignore[type-arg]
@@ -88,7 +88,7 @@ def test_plain_text_comes_back_with_the_same_lines_parts_grams_and_claims(spec: 
 
 def test_lines_changed_in_the_file_count() -> None:
     spec = drop_dough(name="Deck")
-    found = assess(spec, KITCHEN)
+    found = report(spec, KITCHEN)
     markdown = to_markdown(spec, found).replace("- 2 large eggs", "- 3 large eggs")
     assert "3 large eggs" in [line.text for line in again(markdown).lines]
     assert again(markdown).form == spec.form
@@ -138,3 +138,17 @@ def test_a_saved_page_is_read_by_its_data_or_else_by_its_words() -> None:
     plain = again(words)
     assert plain.name == "Plain Drops"
     assert [line.text for line in plain.lines] == ["200 g flour", "100 g butter & a bit for the tin"]
+
+
+@pytest.mark.parametrize("starter", starters(), ids=lambda starter: starter.spec.name)
+def test_a_plain_card_of_a_dough_that_never_had_one_says_how_it_is_baked(starter: Starter) -> None:
+    found = report(starter.spec, KITCHEN)
+    read = again(to_text(starter.spec, found))
+    assert type(read.form) is type(starter.spec.form)
+    assert read.oven.value == pytest.approx(starter.spec.oven.value, abs=5)
+    assert read.making.chill_h == pytest.approx(starter.spec.making.chill_h, abs=0.01)
+    assert read.card is not None
+    claims = read.card.counted
+    assert found.assessment.outcome is not None
+    assert claims[ClaimKind.YIELD_PIECES].low == found.assessment.outcome.pieces.count
+    assert claims[ClaimKind.BAKE_MIN].low == round(found.assessment.outcome.window.done_from_min)

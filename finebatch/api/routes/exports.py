@@ -6,7 +6,7 @@ from typing import Annotated
 from fastapi import APIRouter
 from fastapi.responses import Response
 
-from ...core.bench import assess
+from ...core.bench import report
 from ...formats.cards import to_csv, to_markdown, to_text
 from ...formats.jsonld import to_jsonld
 from ...store import doughs, kitchen
@@ -38,5 +38,5 @@ def export_dough(dough_id: str, format: Annotated[ExportFormat, "file format"], 
     """A dough as a file."""
     dough = doughs.get(db, dough_id)
     write, media, ending = _WRITERS[format]
-    body = write(dough.spec, assess(dough.spec, kitchen.get(db).kitchen))
+    body = write(dough.spec, report(dough.spec, kitchen.get(db).kitchen))
     return Response(body, media_type=f"{media}; charset=utf-8", headers=as_file(dough.spec.name, ending))

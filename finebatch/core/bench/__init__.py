@@ -8,11 +8,13 @@ from .spec import Card, DoughSpec
 from .starters import Starter, starters
 from .whatif import Factor, WhatIf, what_if
 from .why import Why, why
+from .working import CardRow, dial, keeping_words
 
 __all__ = [
     "Assessment",
     "Card",
     "CardDough",
+    "CardRow",
     "Comparison",
     "DoughSpec",
     "Factor",
@@ -23,7 +25,9 @@ __all__ = [
     "assess",
     "baked_width_mm",
     "compare",
+    "dial",
     "dough_of_card",
+    "keeping_words",
     "report",
     "starters",
     "what_if",

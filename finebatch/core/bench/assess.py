@@ -13,6 +13,7 @@ from ..dough import (
     Style,
     balance_of,
     dough_of,
+    linked,
     mix_of_dough,
     propose,
     wanting,
@@ -36,6 +37,8 @@ class Assessment(Value):
     method: tuple[MethodStep, ...] = ()
     eggs: EggCount | None = None
     outcome: Outcome | None = None
+    style: Style | None = None  # the family it was taken for
+    tray_rest_min: float | None = None  # on the hot tray, once out of the oven
     trays: TrayPlan | None = None
     slices: TrayPlan | None = None  # the second bake of the twice-baked
     small: SmallSize | None = None  # the second cutter's, with a time and trays of its own
@@ -63,6 +66,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     method = spec.method or propose(
         weighed, spec.making.mixing, spec.making.fat_state, spec.making.chill_h, kitchen.room_c
     )
+    method = linked(method, weighed)
     eggs = count_eggs(weighed, kitchen.habit)
     missing = wanting(weighed, style)
     if missing:
@@ -89,7 +93,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     )
     return Assessment(
         lines=weighed, dough=dough, balance=balance, method=method, eggs=eggs, outcome=outcome, trays=trays, slices=slices,
-        small=small, problems=(*problems, *wrong, *wrong_slices, *wrong_small),
+        small=small, style=style, tray_rest_min=spec.rest_on_tray_min(style), problems=(*problems, *wrong, *wrong_slices, *wrong_small),
     )  # fmt: skip
 
 

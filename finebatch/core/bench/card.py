@@ -19,20 +19,25 @@ from ..card import (
     Line,
     Part,
     Sureness,
+    first_minutes,
     read_card,
     read_line,
+    with_own,
 )
 from ..dough import Attention, Making, MethodStep, Stage, amounts_by_role, mix_of_dough
-from ..forming import BELIEVED, Portion, form_of_claims, other_way, portion_of
+from ..forming import BELIEVED, Portion, form_of_claims, middle_of, other_way, portion_of
 from ..formula import Role, WeighedLine, dough_parts, weigh_lines
 from ..ingredients import catalogue
 from ..kitchen import Kitchen, OvenSetting, Scale, gas_marks
+from ..trays import TrayRules
 from .spec import Card, DoughSpec
 
 APART = 1.8  # portions that differ by more are two portions
 FAR_MINUTES = 1.25  # ovens differ, and so do cards: only what lies this far outside the range is asked
 MIXING_MIN = 3.0  # a step of mixing whose minutes the card does not say
 LONGEST_CHILL_H = 96.0
+LONGEST_TRAY_REST_MIN = 120.0
+WIDEST_APART_MM = 120.0
 _MIXING: tuple[tuple[Mixing, str], ...] = (
     (Mixing.CREAMED_HEAVY, r"\bcream\w*\b[^.]{0,80}\b(?:fluffy|pale|light)\b|beat[^.]{0,80}(?:butter|fat)[^.]{0,80}fluffy"),
     (Mixing.CREAMED_LIGHT, r"\bcream(?:ed|ing)?\b\s+(?:the\s+|together\s+)*(?:butter|fat|marg\w*|sugar|shortening|lard|it|everything)|\bbeat\b[^.]{0,80}\b(?:butter|margarine|shortening)\b"),
@@ -59,10 +64,14 @@ class CardDough(Value):
     conflicts: tuple[Conflict, ...]
 
 
-def dough_of_card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] = ()) -> CardDough:
-    """A dough from a card's text by this kitchen's measures. Claims in `left_out` set nothing. Never raises for what is typed."""
+def dough_of_card(
+    text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] = (), own: tuple[Claim, ...] = ()
+) -> CardDough:
+    """A dough from a card's text by this kitchen's measures. Claims in `left_out` set nothing, those in `own` the baker said instead.
+    Never raises for what is typed."""
     read = read_card(text, kitchen.habit)
-    claims = {claim.kind: claim for claim in read.claims if claim.kind not in left_out}
+    kept = Card(text=text[:MAX_CARD_CHARS], claims=with_own(read.claims, own)[:40], left_out=left_out)
+    claims = kept.counted
     lines = tuple(_line(n, line, kitchen) for n, line in enumerate(read.lines[:MAX_LINES], start=1))
     making = _making(read, claims, lines, kitchen)
     parts = dough_parts(weigh_lines(lines, kitchen.habit))
@@ -70,7 +79,7 @@ def dough_of_card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] =
     density = mix_of_dough(parts, making).density_kg_m3 / 1000 if parts else 1.2
     form = form_of_claims(claims, dough_g, density, text) if dough_g > 0 else None
     oven = _oven(claims, kitchen)
-    kept = Card(text=text[:MAX_CARD_CHARS], claims=read.claims[:40], left_out=left_out)
+    rest, apart = middle_of(claims, ClaimKind.TRAY_REST_MIN), middle_of(claims, ClaimKind.SPACING_MM)
     settings = {"form": form} if form else {}
     spec = DoughSpec(
         name=read.title or "New dough",
@@ -80,6 +89,8 @@ def dough_of_card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] =
         tray_id=kitchen.trays[0].id if kitchen.trays else "medium",
         method=_method(read.steps, making) or None,
         card=kept,
+        tray_rest_min=rest if rest is not None and rest <= LONGEST_TRAY_REST_MIN else None,
+        layout=TrayRules(apart_mm=round(apart)) if apart is not None and apart <= WIDEST_APART_MM else TrayRules(),
         **settings,
     )
     weighed = weigh_lines(lines, kitchen.habit)
@@ -89,9 +100,17 @@ def dough_of_card(text: str, kitchen: Kitchen, left_out: tuple[ClaimKind, ...] =
         *_missing(read.steps, weighed),
     ]
     conflicts = (*read.conflicts, *(Conflict(text=text, start=0, end=0) for text in said))
-    return CardDough(
-        spec=spec, lines=read.lines, claims=read.claims, steps=read.steps, notes=read.notes, conflicts=conflicts
+    conflicts = tuple(
+        conflict for conflict in conflicts if not any(_answered(conflict, read.claims, one) for one in own)
     )
+    return CardDough(
+        spec=spec, lines=read.lines, claims=kept.claims, steps=read.steps, notes=read.notes, conflicts=conflicts
+    )
+
+
+def _answered(conflict: Conflict, claims: tuple[Claim, ...], own: Claim) -> bool:
+    """Whether the baker has said what a claim at odds with itself means."""
+    return any(claim.kind is own.kind and claim.start == conflict.start and conflict.end for claim in claims)
 
 
 def _line(n: int, line: CardLine, kitchen: Kitchen) -> Line:
@@ -114,7 +133,7 @@ def card_problems(spec: DoughSpec, dough_g: float, density_g_ml: float) -> list[
     """What a dough's card says against itself or the dough, with the other way to take as a remedy."""
     if spec.card is None or dough_g <= 0:
         return []
-    claims = {claim.kind: claim for claim in spec.card.claims if claim.kind not in spec.card.left_out}
+    claims = spec.card.counted
     found = []
     for text in _disagreements(claims, dough_g, density_g_ml):
         other = other_way(spec.form, claims)
@@ -138,9 +157,7 @@ def _missing(steps: tuple[CardStep, ...], weighed: tuple[WeighedLine, ...]) -> l
 
 def minutes_problems(spec: DoughSpec, window: Window) -> list[Problem]:
     """A card's or a baker's own minutes that this dough is not foretold to take."""
-    claims = (
-        {claim.kind: claim for claim in spec.card.claims if claim.kind not in spec.card.left_out} if spec.card else {}
-    )
+    claims = spec.card.counted if spec.card else {}
     claim, own = claims.get(ClaimKind.BAKE_MIN), spec.own_bake
     if own is not None:
         low, high, who = min(own.from_min, own.to_min), max(own.from_min, own.to_min), "Your own minutes are"
@@ -250,7 +267,7 @@ def _method(steps: tuple[CardStep, ...], making: Making) -> tuple[MethodStep, ..
             if chills and not any(one.stage is Stage.REST for one in own)
             else 0.0
             if chills or shapes
-            else MIXING_MIN
+            else first_minutes(step.text) or MIXING_MIN
         )
         attention = Attention.PASSIVE if chills else Attention.HANDS
         own.append(MethodStep(id=f"own{n}", stage=stage, text=step.text[:300], minutes=minutes, attention=attention))

@@ -9,6 +9,7 @@ from ..paper import guides_of
 from ..yields import Yield, yield_of
 from .assess import Assessment, assess
 from .spec import DoughSpec
+from .working import CardRow, working_of
 
 
 class Report(Value):
@@ -19,6 +20,7 @@ class Report(Value):
     implied: tuple[FinishKind, ...] = ()
     yields: tuple[Yield, ...] = ()
     guides: tuple[Guide, ...] = ()
+    working: tuple[CardRow, ...] = ()
 
 
 _OF_PART = {
@@ -79,4 +81,5 @@ def report(spec: DoughSpec, kitchen: Kitchen) -> Report:
         implied=tuple(f.kind for f in finishings if f not in spec.finishings),
         yields=tuple(yields),
         guides=guides_of(spec.form, found.outcome, found.trays, found.slices, found.small),
+        working=working_of(spec, found, plans, kitchen),
     )

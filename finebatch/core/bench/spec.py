@@ -5,7 +5,7 @@ from pydantic import Field
 from ..baking import Doneness, OwnBake
 from ..base import OneLine, Value
 from ..card import MAX_CARD_CHARS, MAX_LINES, Claim, ClaimKind, Line
-from ..dough import Making, MethodStep
+from ..dough import Making, MethodStep, Style
 from ..finishing import Finishing
 from ..forming import Form, ScoopForm
 from ..kitchen import OvenSetting
@@ -18,6 +18,11 @@ class Card(Value):
     text: str = Field(default="", max_length=MAX_CARD_CHARS)
     claims: tuple[Claim, ...] = Field(default=(), max_length=40)
     left_out: tuple[ClaimKind, ...] = Field(default=(), max_length=40)
+
+    @property
+    def counted(self) -> dict[ClaimKind, Claim]:
+        """The claims that count, by kind."""
+        return {claim.kind: claim for claim in self.claims if claim.kind not in self.left_out}
 
 
 class DoughSpec(Value):
@@ -37,4 +42,9 @@ class DoughSpec(Value):
     style_id: str | None = Field(default=None, max_length=40)  # the family, where the baker says it
     method: tuple[MethodStep, ...] | None = Field(default=None, max_length=40)  # None: as proposed
     own_bake: OwnBake | None = None  # None: as foretold
+    tray_rest_min: float | None = Field(default=None, ge=0, le=120)  # None: as the family does
     card: Card | None = None
+
+    def rest_on_tray_min(self, style: Style) -> float:
+        """Minutes on the hot tray: the baker's own, or what the family needs."""
+        return style.tray_rest_min if self.tray_rest_min is None else self.tray_rest_min

@@ -1,7 +1,7 @@
 """A card as bakers write it: its lines, amounts, names and units, read and written."""
 
 from .amounts import Measure, read_measure
-from .claims import Claim, ClaimKind
+from .claims import Claim, ClaimKind, first_minutes, with_own
 from .headings import MAX_CARD_CHARS, check_card, split_card
 from .line import MAX_LINE_CHARS, MAX_LINES, Line, Part
 from .names import Choice, Sureness
@@ -35,6 +35,7 @@ __all__ = [
     "Unit",
     "cards_in",
     "check_card",
+    "first_minutes",
     "read_card",
     "read_each",
     "read_line",
@@ -43,4 +44,5 @@ __all__ = [
     "say_amount",
     "say_claims",
     "split_card",
+    "with_own",
 ]

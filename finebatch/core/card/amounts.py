@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from ..base import Value
 from ..kitchen import Habit
 from .numbers import Number, Token, read_number, tokens_of
-from .units import CONTAINERS, LONE, MASS_G, MOST_WORDS, UNUSUAL, VARYING, Unit, spelt, volume_ml
+from .units import CONTAINERS, LONE, MASS_G, MOST_WORDS, UNUSUAL, VARYING, VESSELS, Unit, spelt, volume_ml
 
 _FACTORS = {
     "heaped": 1.5, "heaping": 1.5, "rounded": 1.25, "level": 1.0, "levelled": 1.0, "scant": 0.93, "generous": 1.1, "big": 1.1,
@@ -29,7 +29,7 @@ class Measure(Value):
     """An amount: `low`..`high` of `unit` (None: a bare count), heaped and scant applied.
 
     `beside` is another measure of the same. `cup_ml`, `tbsp_ml` are the sizes the
-    line says its cup and spoon have. `other` is the amount if its mark is not what was supposed; `guess` tells what was supposed.
+    line says its cup and spoon have. `vessel` is what this household calls a measure of its own. `other` is the amount if its mark is not what was supposed; `guess` tells what was supposed.
     """
 
     low: float
@@ -45,6 +45,7 @@ class Measure(Value):
     guess: str = ""
     loose: bool = False
     unusual: bool = False  # a spelling of another language, or of few houses
+    vessel: str = ""
     each: bool = False
     contained: bool = False  # what one tin or packet holds
     rest: str = ""
@@ -89,6 +90,8 @@ def measure_at(tokens: list[Token], at: int, lone: bool = True) -> Found | None:
     if tokens[at].lower in ("a", "an") and end > number.end and (part := read_number(tokens, end)):
         number, end = part, part.end  # "a scant half cup"
     size, end = _size(tokens, end)
+    owned = _owned(tokens, end)
+    end = owned or end
     unit = unit_at(tokens, end)
     if unit is None and _text(tokens, end) == "-":  # "12-ounce"
         unit = unit_at(tokens, end + 1)
@@ -120,7 +123,8 @@ def measure_at(tokens: list[Token], at: int, lone: bool = True) -> Found | None:
         packed="packed" in {token.lower for token in tokens[start:end]},
         other=number.other * times if number.other is not None else None,
         guess=_guess(number, kind, spelling, tokens[at].text),
-        loose=number.loose or kind in VARYING,
+        loose=number.loose or kind in VARYING or bool(owned),
+        vessel=_vessel(tokens, number.end, end, bool(owned)) if owned or kind in VESSELS else "",
         unusual=spelling in UNUSUAL or spelling.lower() in UNUSUAL,
         each=one is not None,
         contained=contained,
@@ -129,6 +133,37 @@ def measure_at(tokens: list[Token], at: int, lone: bool = True) -> Found | None:
     if _text(tokens, end) == "of" and kind:
         end += 1
     return Found(measure, end)
+
+
+_MINE = frozenset("my our your his her their the own".split())
+
+
+def _owned(tokens: list[Token], at: int) -> int | None:
+    """The vessel that is somebody's: "grandma's cup", "of my blue mugs"; the token it stands at."""
+    at += _text(tokens, at) == "of"
+    whose = _text(tokens, at)
+    if whose.endswith("'s"):
+        after = at + 1
+    elif _text(tokens, at + 1) in ("’", "'") and _text(tokens, at + 2) == "s":
+        after = at + 3
+    elif whose in _MINE:
+        after = at + 1
+    else:
+        return None
+    for end in range(after, after + 3):
+        unit = unit_at(tokens, end)
+        if unit and unit[0] in (Unit.CUP, *VESSELS):
+            return end
+    return None
+
+
+def _vessel(tokens: list[Token], start: int, end: int, owned: bool) -> str:
+    """What a household calls its measure, in the singular; a plain vessel by its own name alone."""
+    start += _text(tokens, start) == "of"
+    words = [token.lower for token in tokens[start:end] if token.lower not in _FACTORS and token.text != "."]
+    words = words if owned else words[-1:]
+    name = re.sub(r" ?['’] ?s\b", "'s", " ".join(words))
+    return re.sub(r"(?:fuls?|(?<!s)s)$", "", re.sub(r"(?<=ss)es$", "", name))[:60]
 
 
 def _implied(tokens: list[Token], at: int, lone: bool, factor: float | None) -> Number | None:

@@ -258,7 +258,7 @@ def _inside(said: list[str]) -> Match | None:
             if (length == 1 and len(unexplained) > 3) or len(unexplained) > 5:
                 continue
             note = f"not sure about “{' '.join(unexplained)}”"
-            return Match(ids=found.ids, certain=False, note=note, partly=True)
+            return Match(ids=found.ids, certain=False, note=note, asked=_kept_as(" ".join(said)), partly=True)
     return None
 
 

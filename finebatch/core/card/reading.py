@@ -12,7 +12,7 @@ from .items import Item, is_step, items_of
 from .line import Part
 from .names import Choice, Match, Sureness, choices_of, sure_in
 from .numbers import tokens_of
-from .units import CONTAINERS, MASS_G, WIDTH, Unit, grams_per_unit
+from .units import CONTAINERS, MASS_G, WIDTH, Unit, grams_per_unit, volume_ml
 from .writing import Household, household
 
 ABSURD_MASS_G = 20_000.0
@@ -47,6 +47,7 @@ class Reading(Value):
     sureness: Sureness = Sureness.UNKNOWN
     note: str = ""
     choices: tuple[Choice, ...] = ()
+    vessel: str = ""  # a measure of this household's own, which it says once how much it holds
     asked_name: str = ""  # the disputed name, where settling it once would settle it for good
     household: Household | None = None
     part: Part | None = None
@@ -123,15 +124,17 @@ def _read(item: Item, habit: Habit, ingredient_id: str | None, mass_g: float | N
     if match.asked and habit.region in sure_in(match.asked):
         match = match.model_copy(update={"certain": True, "note": f"taken as {catalogue()[match.ids[0]].name.lower()}"})
     chosen = ingredient_id or (habit.settled_id(match.asked) if match.asked else None)
+    stands_in = not match.ids or match.guessed or match.partly
     if chosen:
         match = Match(ids=(chosen,) if chosen in catalogue() else (), certain=chosen in catalogue())
+    own_name = _own_name(item.name) if chosen in catalogue() and stands_in else ""
     row = catalogue()[match.ids[0]] if match.ids and (match.certain or not match.guessed) else None
     reading = Reading(
         text=item.text,
         ingredient_id=row.id if row else None,
-        ingredient_name=row.name if row else "",
+        ingredient_name=(own_name or row.name) if row else "",
         sureness=Sureness.SURE if row and match.certain else Sureness.CHECK if row else Sureness.UNKNOWN,
-        note=match.note,
+        note=f"most like {row.name.lower()}" if row and own_name else match.note,
         choices=choices_of(match.ids),
         asked_name=match.asked,
         part=item.part,
@@ -151,6 +154,13 @@ def _read(item: Item, habit: Habit, ingredient_id: str | None, mass_g: float | N
     if row is None or not read.mass_g:
         return read
     return read.model_copy(update={"household": household(row, read.mass_g, habit)})
+
+
+def _own_name(written: str) -> str:
+    """What the baker calls an ingredient that has no row of its own: as written, without what was done to it."""
+    said = re.split(r"[,;(]", written.strip(" ,;:-–("), maxsplit=1)[0].strip()
+    name = " ".join(said.split()).removeprefix("of ")[:60]
+    return name[:1].upper() + name[1:] if re.search(r"[^\W\d]", name) else ""
 
 
 def _as_heavy_as(reading: Reading, item: Item, habit: Habit) -> Reading:
@@ -193,6 +203,7 @@ def _weighed(reading: Reading, item: Item, row: Ingredient | None, habit: Habit)
         "amount_low": measure.low,
         "amount_high": measure.high,
         "unit": measure.unit or Unit.PIECE,
+        "vessel": measure.vessel,
     }
     if not (measure.low > 0 and measure.high > 0):
         return reading.model_copy(
@@ -232,14 +243,17 @@ def _weighed(reading: Reading, item: Item, row: Ingredient | None, habit: Habit)
     low, high, wrong, remarks = weighed
     doubts += wrong
     notes += remarks
-    if measure.loose or measure.unusual:
+    if measure.vessel and habit.own_measure_ml(measure.vessel) is None:
+        doubts.append(f"how much does “{measure.vessel}” hold here? Say it once, or type the grams")
+    elif (measure.loose or measure.unusual) and not measure.vessel:
         doubts.append("a rough measure: check the grams")
     most = _MOST_G.get(row.category, ABSURD_MASS_G)
     if high > most:
         said = f"{high / 1000:.3g} kg" if high >= 1000 else f"{high:.0f} g"
         doubts.append(f"{said} of {row.name.lower()} is more than a home kitchen mixes: is the unit right?")
     update |= {"mass_low_g": low, "mass_high_g": high, "mass_g": (low + high) / 2}
-    width = WIDTH.get(measure.unit) if measure.unit else None
+    known = measure.vessel and habit.own_measure_ml(measure.vessel)
+    width = WIDTH.get(measure.unit) if measure.unit and not known else None
     if width:
         update |= {"mass_g": (low + high) / 2, "mass_low_g": low * width[0], "mass_high_g": high * width[1]}
     sureness = min(reading.sureness, Sureness.CHECK, key=_RANK) if doubts else reading.sureness
@@ -344,6 +358,9 @@ def _own_size(measure: Measure, habit: Habit) -> float:
         return measure.cup_ml / CUP_ML[habit.region]
     if measure.tbsp_ml and measure.unit is Unit.TBSP:
         return measure.tbsp_ml / TBSP_ML[habit.region]
+    own_ml = habit.own_measure_ml(measure.vessel) if measure.vessel and measure.unit else None
+    if own_ml and measure.unit:
+        return own_ml / (volume_ml(measure.unit, habit) or own_ml)
     beside = measure.beside
     millilitres = millilitres_of(beside, habit) if beside else None
     if millilitres and measure.unit in (Unit.CUP, Unit.TBSP) and measure.high:

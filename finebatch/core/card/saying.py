@@ -10,6 +10,19 @@ _LININGS = {
     "bare": "Use ungreased trays.",
     "mat": "Use a baking mat.",
 }
+_FORMS = {
+    "scoop": "Drop in mounds",
+    "ball": "Roll into balls",
+    "ball_pressed": "Roll into balls and flatten each",
+    "thumbprint": "Roll into balls and make a dent in each",
+    "cutout": "Roll out",
+    "slice": "Shape into a log and slice",
+    "pan": "Press into a tin",
+    "scored": "Roll out and score",
+    "rope": "Roll into ropes",
+    "wafer": "Spread thin",
+    "twice_baked": "Bake as logs, slice, and bake again",
+}
 _PATTERNS = {
     ClaimKind.YIELD_PIECES: "Makes {n} pieces",
     ClaimKind.PORTION_G: "{n} g each",
@@ -34,6 +47,8 @@ def say_claims(claims: Iterable[Claim]) -> list[str]:
 
 
 def _said(claim: Claim) -> str:
+    if claim.kind is ClaimKind.FORM:
+        return _FORMS.get(claim.word, "")
     if claim.kind is ClaimKind.LINING:
         return _LININGS.get(claim.word, "")
     if claim.kind in (ClaimKind.CUTTER_MM, ClaimKind.PAN_MM) and claim.low:

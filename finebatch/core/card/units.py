@@ -42,6 +42,7 @@ class Unit(StrEnum):
     TEACUP = "teacup"
     KATORI = "katori"
     GLASS = "glass"
+    LADLE = "ladle"
     STRAND = "strand"
     SPRIG = "sprig"
     TIN = "tin"
@@ -92,6 +93,7 @@ SPELLINGS: dict[Unit, tuple[str, ...]] = {
     Unit.TEACUP: ("teacupfuls", "teacupful", "teacups", "teacup"),
     Unit.KATORI: ("katoris", "katori", "vati", "bowl", "bowls"),
     Unit.GLASS: ("wine glasses", "wine glass", "wineglass", "tumblers", "tumbler", "glasses", "glass", "mugs", "mug"),
+    Unit.LADLE: ("ladlefuls", "ladleful", "ladles", "ladle", "dippers", "dipper"),
     Unit.STRAND: ("strands", "strand", "threads", "thread"),
     Unit.SPRIG: ("sprigs", "sprig"),
     Unit.TIN: ("tins", "tin", "cans", "can", "jars", "jar", "tubs", "tub"),
@@ -111,9 +113,11 @@ UNUSUAL = frozenset({"EL", "TL", "msk", "tsk", "ss", "krm", "msp", "chutki", "ds
 VARYING = frozenset(
     {
         Unit.GILL, Unit.SALTSPOON, Unit.KNIFE_TIP, Unit.SPOONFUL, Unit.KNOB, Unit.HANDFUL, Unit.TEACUP, Unit.KATORI, Unit.GLASS,
-        Unit.GLUG, Unit.STRAND, Unit.BALL, Unit.DROP,
+        Unit.LADLE, Unit.GLUG, Unit.STRAND, Unit.BALL, Unit.DROP,
     }
 )  # fmt: skip
+# Vessels that a household has one of: asked once how much it holds.
+VESSELS = frozenset({Unit.SPOONFUL, Unit.TEACUP, Unit.KATORI, Unit.GLASS, Unit.LADLE})
 CONTAINERS = frozenset({Unit.TIN, Unit.PACKET, Unit.BLOCK})
 # Units that may stand without a number: "pinch of salt".
 LONE = frozenset(
@@ -125,7 +129,7 @@ MASS_G = {Unit.G: 1.0, Unit.KG: 1000.0, Unit.OZ: 28.35, Unit.LB: 453.592}
 WIDTH: dict[Unit, tuple[float, float]] = {
     Unit.PINCH: (0.6, 1.6), Unit.DASH: (0.5, 2.0), Unit.SMIDGEN: (0.6, 1.6), Unit.KNOB: (0.67, 1.33), Unit.PAT: (0.8, 1.4),
     Unit.HANDFUL: (0.7, 1.3), Unit.GLUG: (0.5, 1.7), Unit.SPOONFUL: (0.5, 1.5), Unit.TEACUP: (0.85, 1.25),
-    Unit.KATORI: (0.8, 1.35), Unit.GLASS: (0.7, 1.4), Unit.SALTSPOON: (0.8, 1.5), Unit.KNIFE_TIP: (0.5, 2.0),
+    Unit.KATORI: (0.8, 1.35), Unit.GLASS: (0.7, 1.4), Unit.LADLE: (0.6, 1.6), Unit.SALTSPOON: (0.8, 1.5), Unit.KNIFE_TIP: (0.5, 2.0),
     Unit.GILL: (0.83, 1.0), Unit.DROP: (0.7, 1.5), Unit.BALL: (0.67, 1.35), Unit.STRAND: (0.5, 2.0), Unit.SPRIG: (0.6, 1.6),
 }  # fmt: skip
 KNOB_G = 15.0
@@ -150,7 +154,7 @@ _PIECE_KEYS = {
 _ML = {
     Unit.ML: 1.0, Unit.CL: 10.0, Unit.DL: 100.0, Unit.LITRE: 1000.0, Unit.DESSERTSPOON: 10.0, Unit.SALTSPOON: 1.2,
     Unit.PINCH: 0.308, Unit.SMIDGEN: 0.154, Unit.KNIFE_TIP: 0.4, Unit.DASH: 0.616, Unit.DROP: 0.05, Unit.GLUG: 20.0,
-    Unit.SPOONFUL: 15.0, Unit.TEACUP: 180.0, Unit.KATORI: 150.0, Unit.GLASS: 200.0, Unit.GILL: 142.065,
+    Unit.SPOONFUL: 15.0, Unit.TEACUP: 180.0, Unit.KATORI: 150.0, Unit.GLASS: 200.0, Unit.LADLE: 120.0, Unit.GILL: 142.065,
 }  # fmt: skip
 
 

@@ -5,6 +5,7 @@ from .balance import Balance, balance_of
 from .cautions import warnings_of
 from .dough import Dough, dough_of, mix_of_dough
 from .keeping import LONGEST_CHILL_S, keeping_raw
+from .linking import linked
 from .making import Making
 from .method import Attention, MethodStep, Stage, chill_hours, mixing_minutes, propose, softening_minutes
 from .styles import Style, styles
@@ -29,6 +30,7 @@ __all__ = [
     "chill_hours",
     "dough_of",
     "keeping_raw",
+    "linked",
     "mix_of_dough",
     "mixing_minutes",
     "propose",

@@ -38,6 +38,7 @@ class MethodStep(Value):
     cue: str = Field(default="", max_length=200)
     attention: Attention = Attention.HANDS
     caution: str = Field(default="", max_length=200)
+    line_ids: tuple[str, ...] = Field(default=(), max_length=60)  # the lines it is the first to speak of
 
 
 def _step(

@@ -2,7 +2,7 @@
 
 from .ball import BallBy, BallForm
 from .batter import BatterForm
-from .claimed import BELIEVED, Portion, form_of_claims, other_way, portion_of
+from .claimed import BELIEVED, Portion, claims_of_form, form_of_claims, middle_of, other_way, portion_of
 from .cutout import MOST_CORNERS, CutoutForm
 from .cutters import Cutter, outline
 from .log import LogForm
@@ -39,8 +39,10 @@ __all__ = [
     "SlicedLog",
     "Wanted",
     "WholeTrays",
+    "claims_of_form",
     "form_of_claims",
     "forming_of",
+    "middle_of",
     "other_way",
     "outline",
     "pieces_of",

@@ -2,7 +2,8 @@
 
 import itertools
 import math
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
+from typing import Any
 
 from pydantic import BaseModel
 
@@ -10,6 +11,7 @@ from ..base import Value
 from ..card import Claim, ClaimKind
 from .ball import BallBy, BallForm
 from .batter import BatterForm
+from .block import BlockForm
 from .cutout import CutoutForm
 from .cutters import Cutter
 from .log import LogForm
@@ -109,7 +111,8 @@ def form_of_claims(
     return build(claims, dough_g, density_g_ml, words.lower()) if build else None
 
 
-def _middle(claims: Mapping[ClaimKind, Claim], kind: ClaimKind) -> float | None:
+def middle_of(claims: Mapping[ClaimKind, Claim], kind: ClaimKind) -> float | None:
+    """The middle of what a claim says, in its kind's unit; None where it is not claimed."""
     claim = claims.get(kind)
     return (claim.low + claim.high) / 2 if claim and claim.low and claim.high else None
 
@@ -134,7 +137,7 @@ def _ball(claims: Mapping[ClaimKind, Claim], dough_g: float, density: float, wor
     portion = portion_of(claims, dough_g, density)
     if portion is None:
         return BallForm()
-    across, count = _middle(claims, ClaimKind.BALL_MM), _middle(claims, ClaimKind.YIELD_PIECES)
+    across, count = middle_of(claims, ClaimKind.BALL_MM), middle_of(claims, ClaimKind.YIELD_PIECES)
     trusted = {kind for kind, share in portion.believed.items() if share >= BELIEVED}
     sizes = _fits(BallForm, portion_g=portion.mass_g, ball_mm=across, count=float(round(count)) if count else None)
     by = BallBy.GRAMS
@@ -152,7 +155,7 @@ def _pressed(claims: Mapping[ClaimKind, Claim], dough_g: float, density: float, 
     portion = portion_of(claims, dough_g, density)
     across = (6 * portion.mass_g / density * 1000 / math.pi) ** (1 / 3) if portion else 30.0
     return ball.model_copy(
-        update=_fits(BallForm, pressed_mm=_middle(claims, ClaimKind.THICKNESS_MM) or PRESSED * across)
+        update=_fits(BallForm, pressed_mm=middle_of(claims, ClaimKind.THICKNESS_MM) or PRESSED * across)
     )
 
 
@@ -165,20 +168,22 @@ _CUTTERS = (
 def _cutout(claims: Mapping[ClaimKind, Claim], dough_g: float, density: float, words: str) -> Form:
     cutter = next((cutter for word, cutter in _CUTTERS if word in words), Cutter.ROUND)
     sizes = _fits(
-        CutoutForm, thickness_mm=_middle(claims, ClaimKind.THICKNESS_MM), cutter_mm=_middle(claims, ClaimKind.CUTTER_MM)
+        CutoutForm,
+        thickness_mm=middle_of(claims, ClaimKind.THICKNESS_MM),
+        cutter_mm=middle_of(claims, ClaimKind.CUTTER_MM),
     )
     return CutoutForm(cutter=cutter, **sizes)
 
 
 def _sliced(claims: Mapping[ClaimKind, Claim], dough_g: float, density: float, words: str) -> Form:
     return LogForm(
-        **_fits(LogForm, log_mm=_middle(claims, ClaimKind.LOG_MM), slice_mm=_middle(claims, ClaimKind.SLICE_MM))
+        **_fits(LogForm, log_mm=middle_of(claims, ClaimKind.LOG_MM), slice_mm=middle_of(claims, ClaimKind.SLICE_MM))
     )
 
 
 def _pan(claims: Mapping[ClaimKind, Claim], dough_g: float, density: float, words: str) -> Form:
-    pan, pieces = claims.get(ClaimKind.PAN_MM), _middle(claims, ClaimKind.YIELD_PIECES)
-    width = _middle(claims, ClaimKind.PAN_MM)
+    pan, pieces = claims.get(ClaimKind.PAN_MM), middle_of(claims, ClaimKind.YIELD_PIECES)
+    width = middle_of(claims, ClaimKind.PAN_MM)
     if pan and pan.across:
         width, length = sorted((pan.low or 0.0, pan.across))
         shape = PanShape.SQUARE if length < 1.05 * width else PanShape.RECTANGLE
@@ -209,7 +214,7 @@ def _scored(claims: Mapping[ClaimKind, Claim], dough_g: float, density: float, w
     sides = (piece.low, piece.across or piece.high) if piece else (None, None)
     sizes = _fits(
         SheetForm,
-        thickness_mm=_middle(claims, ClaimKind.THICKNESS_MM),
+        thickness_mm=middle_of(claims, ClaimKind.THICKNESS_MM),
         piece_width_mm=sides[0],
         piece_length_mm=sides[1],
     )
@@ -224,15 +229,15 @@ def _rope(claims: Mapping[ClaimKind, Claim], dough_g: float, density: float, wor
 
 
 def _wafer(claims: Mapping[ClaimKind, Claim], dough_g: float, density: float, words: str) -> Form:
-    return BatterForm(**_fits(BatterForm, spoon_ml=_middle(claims, ClaimKind.SPOON_ML)))
+    return BatterForm(**_fits(BatterForm, spoon_ml=middle_of(claims, ClaimKind.SPOON_ML)))
 
 
 def _twice(claims: Mapping[ClaimKind, Claim], dough_g: float, density: float, words: str) -> Form:
     sizes = _fits(
         RuskForm,
-        log_mm=_middle(claims, ClaimKind.LOG_MM),
-        slice_mm=_middle(claims, ClaimKind.SLICE_MM),
-        second_c=_middle(claims, ClaimKind.SECOND_OVEN_C),
+        log_mm=middle_of(claims, ClaimKind.LOG_MM),
+        slice_mm=middle_of(claims, ClaimKind.SLICE_MM),
+        second_c=middle_of(claims, ClaimKind.SECOND_OVEN_C),
     )
     return RuskForm(**sizes)
 
@@ -241,6 +246,36 @@ _BUILD = {
     "scoop": _scoop, "ball": _ball, "ball_pressed": _pressed, "thumbprint": _ball, "cutout": _cutout, "slice": _sliced, "pan": _pan,
     "scored": _scored, "rope": _rope, "wafer": _wafer, "twice_baked": _twice,
 }  # fmt: skip
+
+
+def claims_of_form(form: Form) -> tuple[Claim, ...]:
+    """What a card would say of a form and its sizes, so that `form_of_claims` gives one of that kind again."""
+    word, sizes = _SAID[type(form)](form)
+    claims = [Claim(kind=kind, low=round(value, 1), high=round(value, 1)) for kind, value in sizes.items() if value]
+    return (Claim(kind=ClaimKind.FORM, word=word), *claims)
+
+
+def _said_ball(form: BallForm) -> tuple[str, dict[ClaimKind, float | None]]:
+    word = "ball_pressed" if form.pressed_mm else "thumbprint" if form.filling_g else "ball"
+    return word, {ClaimKind.THICKNESS_MM: form.pressed_mm}
+
+
+# A block's cubes are dropped as scoops are; how many there are says how large.
+_SAID: dict[type[BaseModel], Callable[[Any], tuple[str, dict[ClaimKind, float | None]]]] = {
+    ScoopForm: lambda form: ("scoop", {}),
+    BlockForm: lambda form: ("scoop", {}),
+    BallForm: _said_ball,
+    BatterForm: lambda form: ("wafer", {}),
+    CutoutForm: lambda form: (
+        "cutout",
+        {ClaimKind.THICKNESS_MM: form.thickness_mm, ClaimKind.CUTTER_MM: form.cutter_mm},
+    ),
+    SheetForm: lambda form: ("scored", {ClaimKind.THICKNESS_MM: form.thickness_mm}),
+    PanForm: lambda form: ("pan", {ClaimKind.PAN_MM: form.width_mm}),
+    LogForm: lambda form: ("slice", {ClaimKind.LOG_MM: form.log_mm, ClaimKind.SLICE_MM: form.slice_mm}),
+    RopeForm: lambda form: ("rope", {}),
+    RuskForm: lambda form: ("twice_baked", {ClaimKind.LOG_MM: form.log_mm, ClaimKind.SLICE_MM: form.slice_mm}),
+}
 
 
 def other_way(form: Form, claims: Mapping[ClaimKind, Claim]) -> tuple[str, str, str] | None:

@@ -2,8 +2,8 @@
 
 from .bakeware import Liner, TrayKind
 from .cold import FREEZER_C, FRIDGE_C
-from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit, Region
-from .kitchen import Kitchen
+from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit, OwnMeasure, Region
+from .kitchen import Kitchen, Units
 from .oven import FAN_OFFSET_K, OvenSetting, Scale, check_oven, gas_marks, say, to_c
 from .paces import Pace, pace_s, paces_of, typical_s
 from .tray import Tray
@@ -23,11 +23,13 @@ __all__ = [
     "Kitchen",
     "Liner",
     "OvenSetting",
+    "OwnMeasure",
     "Pace",
     "Region",
     "Scale",
     "Tray",
     "TrayKind",
+    "Units",
     "check_oven",
     "gas_marks",
     "pace_s",

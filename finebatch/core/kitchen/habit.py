@@ -45,17 +45,29 @@ class SettledName(Value):
     ingredient_id: str = Field(max_length=60)
 
 
+class OwnMeasure(Value):
+    """A vessel of this household, and how much it holds: "grandma's cup", "ladle"."""
+
+    name: str = Field(max_length=60)
+    holds_ml: float = Field(gt=0, le=2000)
+
+
 class Habit(Value):
     """The measuring habit of a kitchen; changing it changes the grams of every volume line at once."""
 
     cup_fill: CupFill = CupFill.SPOONED
     region: Region = Region.US
     own_cups: tuple[OwnCup, ...] = Field(default=(), max_length=100)
+    own_measures: tuple[OwnMeasure, ...] = Field(default=(), max_length=60)
     settled: tuple[SettledName, ...] = Field(default=(), max_length=200)
 
     def own_cup_g(self, ingredient_id: str) -> float | None:
         """Grams in this baker's cup of an ingredient, if it was weighed."""
         return next((own.cup_g for own in self.own_cups if own.ingredient_id == ingredient_id), None)
+
+    def own_measure_ml(self, name: str) -> float | None:
+        """Millilitres of a vessel of this household, if that was said."""
+        return next((own.holds_ml for own in self.own_measures if own.name == name), None)
 
     def settled_id(self, name: str) -> str | None:
         """What a disputed name was settled to mean here."""

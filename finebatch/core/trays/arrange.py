@@ -44,12 +44,13 @@ class Moved(Value):
 
 
 class TrayRules(Value):
-    """How the baker lays a tray: margin along the edges, square corners kept free, the pattern, how many in a row, two
+    """How the baker lays a tray: margin along the edges, square corners kept free, room between pieces, the pattern, how many in a row, two
     racks at once, and pieces put elsewhere by hand."""
 
     edge_mm: float = Field(default=EDGE_MM, ge=0, le=80)
     corner_mm: float = Field(default=0.0, ge=0, le=120)
     gap_mm: float = Field(default=GAP_MM, ge=0, le=80)
+    apart_mm: float | None = Field(default=None, ge=0, le=120)  # between raw pieces, as a card says; instead of the gap
     scheme: Scheme = Scheme.BEST
     per_row: int | None = Field(default=None, ge=1, le=20)
     two_racks: bool = False
@@ -176,7 +177,7 @@ def arrange(
     for moved in rules.moved:
         if moved.index < len(places):
             places[moved.index] = places[moved.index].model_copy(update={"x_mm": moved.x_mm, "y_mm": moved.y_mm})
-    touches = touching(tuple(places), width_mm, depth_mm, piece) if rules.moved else ()
+    touches = touching(tuple(places), width_mm, depth_mm, piece) if rules.moved or rules.gap_mm < 0 else ()
     return Arrangement(
         scheme=scheme, per_row=tuple(len(row) for _, row in rows if row), places=tuple(places), capacity=capacity,
         touches=touches,

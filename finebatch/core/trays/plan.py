@@ -1,5 +1,7 @@
 """The batch on the baker's trays: how many to a tray, how many loads, which rack, and what is kept back."""
 
+import math
+
 from ..baking import Outcome
 from ..base import Problem, Value, ask, stop
 from ..dough import keeping_raw
@@ -49,6 +51,10 @@ def lay_out(
 ) -> tuple[TrayPlan | None, list[Problem]]:  # fmt: skip
     """The batch on one kind of tray, spaced by the top of the predicted range; None if not even one piece fits."""
     forming = forming_of(form)
+    if rules.apart_mm is not None:
+        # Between raw pieces so much; at their widest there is less between them, or nothing.
+        grows = max(0.0, outcome.baked.diameter_mm.high - outcome.pieces.raw_diameter_mm)
+        rules = rules.model_copy(update={"gap_mm": rules.apart_mm - grows})
     whole = forming.whole(form, outcome.pieces, tray)
     if whole is not None:
         return _whole(whole, rules, positions), []
@@ -90,7 +96,12 @@ def _spread(
     loads = even_loads(count, held)
     layout = arrange(loads[0] if loads else 0, tray.width_mm, tray.depth_mm, piece, rules)
     problems = []
-    if layout.touches:
+    if layout.touches and not rules.moved:
+        over = max(touch.overlap_mm for touch in layout.touches)
+        clear = math.ceil((rules.apart_mm or 0.0) + over)
+        message = f"{rules.apart_mm:.0f} mm apart as the card says, {unit}s may join by {over:.0f} mm at the widest; {clear} mm would keep them clear."
+        problems.append(ask("layout.apart_mm", message))
+    elif layout.touches:
         worst = max(layout.touches, key=lambda touch: touch.overlap_mm)
         what = (
             f"{worst.a + 1} and {worst.b + 1} may join"

@@ -5,13 +5,16 @@ import pytest
 from finebatch.core.bakemodel.mix import FatState, Mixing
 from finebatch.core.bench.assess import assess
 from finebatch.core.bench.card import dough_of_card
-from finebatch.core.card.claims import ClaimKind
+from finebatch.core.bench.report import report
+from finebatch.core.card.claims import Claim, ClaimKind
 from finebatch.core.card.line import Part
+from finebatch.core.day.work.derive import share_of
 from finebatch.core.dough.method import Stage
 from finebatch.core.forming.ball import BallForm
 from finebatch.core.forming.cutout import CutoutForm
 from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.core.kitchen.oven import Scale
+from finebatch.core.trays.arrange import TrayRules
 
 KITCHEN = Kitchen()
 CARD = """Tide Stars
@@ -111,3 +114,48 @@ def test_what_only_the_whole_card_tells_is_kept_with_the_line() -> None:
     assert oats.mass_g == pytest.approx(92 * 250 / 236.588, rel=0.02)
     assert butter.mass_g is None
     assert honey.mass_g == pytest.approx(21.25 * 2 * 20 / 14.787, rel=0.02)
+
+
+def test_a_claim_said_by_hand_counts_instead_of_the_cards() -> None:
+    own = (Claim(kind=ClaimKind.OVEN_C, low=160, high=160), Claim(kind=ClaimKind.TRAY_REST_MIN, low=4, high=4))
+    made = dough_of_card(CARD, KITCHEN, (), own)
+    assert (made.spec.oven.value, made.spec.tray_rest_min) == (160, 4)
+    assert made.spec.card is not None
+    assert {claim.kind for claim in made.spec.card.claims if claim.by_hand} == {
+        ClaimKind.OVEN_C,
+        ClaimKind.TRAY_REST_MIN,
+    }
+
+
+def test_saying_what_an_impossible_claim_means_settles_it() -> None:
+    card = CARD.replace("170 °C", "180 °F")
+    assert any("180" in conflict.text for conflict in dough_of_card(card, KITCHEN).conflicts)
+    own = (Claim(kind=ClaimKind.OVEN_C, low=180, high=180),)
+    settled = dough_of_card(card, KITCHEN, (), own)
+    assert settled.conflicts == ()
+    assert settled.spec.oven.value == 180
+
+
+def test_the_cards_spacing_and_rest_go_into_trays_and_plan() -> None:
+    card = CARD.replace("Bake at", "Set 3 cm apart. Bake at") + "6. Leave on the tray for 7 minutes.\n"
+    spec = dough_of_card(card, KITCHEN).spec
+    assert (spec.layout.apart_mm, spec.tray_rest_min) == (30, 7)
+    found = assess(spec, KITCHEN)
+    assert found.tray_rest_min == 7
+    assert found.trays is not None
+    first, second = found.trays.layout.places[:2]
+    assert found.outcome is not None
+    assert abs(second.x_mm - first.x_mm) >= found.outcome.pieces.raw_diameter_mm + 30 - 1e-6
+    share = share_of(spec, report(spec, KITCHEN), KITCHEN, 0)
+    assert {load.rest_s for load in share.loads} == {7 * 60}
+
+
+def test_too_little_room_between_them_is_said_in_mm() -> None:
+    spec = dough_of_card(CARD, KITCHEN).spec
+    tight = spec.model_copy(update={"layout": TrayRules(apart_mm=0)})
+    said = [problem.message for problem in assess(tight, KITCHEN).problems if problem.field == "layout.apart_mm"]
+    assert len(said) == 1
+    assert "may join by" in said[0]
+    clear = int(said[0].rsplit(";", 1)[1].split()[0])
+    wide = spec.model_copy(update={"layout": TrayRules(apart_mm=clear)})
+    assert not [problem for problem in assess(wide, KITCHEN).problems if problem.field == "layout.apart_mm"]

@@ -12,5 +12,5 @@ export async function openFile(file: File): Promise<string> {
 
 export type Claim = Schemas["Claim"];
 
-export const readCard = (text: string, kitchen: Kitchen, left_out: Claim["kind"][]) =>
-  need(api.POST("/api/cards/read", { body: { text, kitchen, left_out } }));
+export const readCard = (text: string, kitchen: Kitchen, left_out: Claim["kind"][], own: Claim[]) =>
+  need(api.POST("/api/cards/read", { body: { text, kitchen, left_out, own } }));

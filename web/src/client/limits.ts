@@ -133,6 +133,9 @@ export const LIMITS = {
     "note": {
       "start": ""
     },
+    "by_hand": {
+      "start": false
+    },
     "conflict": {
       "start": ""
     }
@@ -292,6 +295,11 @@ export const LIMITS = {
     "own_bake": {
       "start": null
     },
+    "tray_rest_min": {
+      "min": 0.0,
+      "max": 120.0,
+      "start": null
+    },
     "card": {
       "start": null
     }
@@ -318,6 +326,9 @@ export const LIMITS = {
     "own_cups": {
       "start": []
     },
+    "own_measures": {
+      "start": []
+    },
     "settled": {
       "start": []
     }
@@ -334,6 +345,7 @@ export const LIMITS = {
         "cup_fill": "spooned",
         "region": "us",
         "own_cups": [],
+        "own_measures": [],
         "settled": []
       }
     },
@@ -481,6 +493,9 @@ export const LIMITS = {
     },
     "caution": {
       "start": ""
+    },
+    "line_ids": {
+      "start": []
     }
   },
   "Moved": {
@@ -546,6 +561,12 @@ export const LIMITS = {
       "above": 5.0
     }
   },
+  "OwnMeasure": {
+    "holds_ml": {
+      "max": 2000.0,
+      "above": 0.0
+    }
+  },
   "PanForm": {
     "kind": {
       "start": "pan"
@@ -597,6 +618,7 @@ export const LIMITS = {
         "habit": {
           "cup_fill": "spooned",
           "own_cups": [],
+          "own_measures": [],
           "region": "us",
           "settled": []
         },
@@ -634,6 +656,9 @@ export const LIMITS = {
       }
     },
     "left_out": {
+      "start": []
+    },
+    "own": {
       "start": []
     }
   },
@@ -845,6 +870,11 @@ export const LIMITS = {
       "min": 0.0,
       "max": 80.0,
       "start": 8.0
+    },
+    "apart_mm": {
+      "min": 0.0,
+      "max": 120.0,
+      "start": null
     },
     "scheme": {
       "start": "best"

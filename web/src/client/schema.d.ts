@@ -897,6 +897,9 @@ export interface components {
             method: components["schemas"]["MethodStep"][];
             eggs?: components["schemas"]["EggCount"] | null;
             outcome?: components["schemas"]["Outcome"] | null;
+            style?: components["schemas"]["Style"] | null;
+            /** Tray Rest Min */
+            tray_rest_min?: number | null;
             trays?: components["schemas"]["TrayPlan"] | null;
             slices?: components["schemas"]["TrayPlan"] | null;
             small?: components["schemas"]["SmallSize"] | null;
@@ -1140,6 +1143,16 @@ export interface components {
             others: string[];
         };
         /**
+         * CardRow
+         * @description One thing one needs to bake from a card, in words.
+         */
+        CardRow: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * CardStep
          * @description A step of the method in the baker's own words.
          */
@@ -1202,7 +1215,7 @@ export interface components {
          * Claim
          * @description One thing a card says. `low`..`high` in the kind's unit, `across` the second side of a pan or cutter, `word` what is no number.
          *
-         *     `start`..`end` is where it stands in the card; `sure` is false where the unit or the figure was supposed.
+         *     `start`..`end` is where it stands in the card; `by_hand` one that the baker said instead; `sure` is false where the unit or the figure was supposed.
          */
         Claim: {
             kind: components["schemas"]["ClaimKind"];
@@ -1242,6 +1255,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * By Hand
+             * @default false
+             */
+            by_hand: boolean;
             /**
              * Conflict
              * @default
@@ -1648,6 +1666,8 @@ export interface components {
             /** Method */
             method?: components["schemas"]["MethodStep"][] | null;
             own_bake?: components["schemas"]["OwnBake"] | null;
+            /** Tray Rest Min */
+            tray_rest_min?: number | null;
             card?: components["schemas"]["Card"] | null;
         };
         /**
@@ -1782,6 +1802,12 @@ export interface components {
              */
             whites_left: number;
         };
+        /**
+         * EndStyle
+         * @description When the baker calls it done.
+         * @enum {string}
+         */
+        EndStyle: "soft" | "gooey" | "tender" | "golden" | "pan" | "log_first" | "wafer" | "crisp";
         /**
          * ExportFormat
          * @description Formats a dough goes out in.
@@ -1966,6 +1992,11 @@ export interface components {
              */
             own_cups: components["schemas"]["OwnCup"][];
             /**
+             * Own Measures
+             * @default []
+             */
+            own_measures: components["schemas"]["OwnMeasure"][];
+            /**
              * Settled
              * @default []
              */
@@ -2026,6 +2057,7 @@ export interface components {
              *       "cup_fill": "spooned",
              *       "region": "us",
              *       "own_cups": [],
+             *       "own_measures": [],
              *       "settled": []
              *     }
              */
@@ -2487,6 +2519,11 @@ export interface components {
              * @default
              */
             caution: string;
+            /**
+             * Line Ids
+             * @default []
+             */
+            line_ids: string[];
         };
         /**
          * Mixing
@@ -2650,6 +2687,16 @@ export interface components {
             cup_g: number;
         };
         /**
+         * OwnMeasure
+         * @description A vessel of this household, and how much it holds: "grandma's cup", "ladle".
+         */
+        OwnMeasure: {
+            /** Name */
+            name: string;
+            /** Holds Ml */
+            holds_ml: number;
+        };
+        /**
          * Pace
          * @description A length of time a baker can set: what it is for, seconds as usual or as the baker's own, and per what.
          */
@@ -2734,7 +2781,7 @@ export interface components {
         Part: "dough" | "filling" | "topping" | "coating" | "wash" | "glaze" | "pan";
         /**
          * PastedCard
-         * @description A pasted card or opened file, the kitchen it is read in, and the claims that the baker left out.
+         * @description A pasted card or opened file, the kitchen it is read in, the claims that the baker left out, and those said instead or besides.
          */
         PastedCard: {
             /** Text */
@@ -2746,6 +2793,7 @@ export interface components {
              *       "habit": {
              *         "cup_fill": "spooned",
              *         "own_cups": [],
+             *         "own_measures": [],
              *         "region": "us",
              *         "settled": []
              *       },
@@ -2788,6 +2836,11 @@ export interface components {
              * @default []
              */
             left_out: components["schemas"]["ClaimKind"][];
+            /**
+             * Own
+             * @default []
+             */
+            own: components["schemas"]["Claim"][];
         };
         /**
          * Pieces
@@ -3137,6 +3190,11 @@ export interface components {
              */
             choices: components["schemas"]["Choice"][];
             /**
+             * Vessel
+             * @default
+             */
+            vessel: string;
+            /**
              * Asked Name
              * @default
              */
@@ -3217,6 +3275,11 @@ export interface components {
              * @default []
              */
             guides: components["schemas"]["Guide"][];
+            /**
+             * Working
+             * @default []
+             */
+            working: components["schemas"]["CardRow"][];
         };
         /**
          * Rescue
@@ -3774,6 +3837,35 @@ export interface components {
             why: string;
         };
         /**
+         * Style
+         * @description A family of doughs: its usual baker's percentages, oven, spacing and what done looks like.
+         */
+        Style: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Usual */
+            usual: {
+                [key: string]: components["schemas"]["Usual"];
+            };
+            /** Portion Low G */
+            portion_low_g: number;
+            /** Portion High G */
+            portion_high_g: number;
+            /** Oven Low C */
+            oven_low_c: number;
+            /** Oven High C */
+            oven_high_c: number;
+            /** Tray Rest Min */
+            tray_rest_min: number;
+            /** Cue */
+            cue: string;
+            end: components["schemas"]["EndStyle"];
+            /** Rolled */
+            rolled: boolean;
+        };
+        /**
          * Sureness
          * @description How far a reading can be trusted. `check` holds our best guess; `unknown` needs the baker's answer.
          * @enum {string}
@@ -4043,7 +4135,7 @@ export interface components {
         };
         /**
          * TrayRules
-         * @description How the baker lays a tray: margin along the edges, square corners kept free, the pattern, how many in a row, two
+         * @description How the baker lays a tray: margin along the edges, square corners kept free, room between pieces, the pattern, how many in a row, two
          *     racks at once, and pieces put elsewhere by hand.
          */
         TrayRules: {
@@ -4062,6 +4154,8 @@ export interface components {
              * @default 8
              */
             gap_mm: number;
+            /** Apart Mm */
+            apart_mm?: number | null;
             /** @default best */
             scheme: components["schemas"]["Scheme"];
             /** Per Row */
@@ -4082,13 +4176,25 @@ export interface components {
          * @description A unit as the reader understands it; `piece` counts things, the named pieces weigh what the row says.
          * @enum {string}
          */
-        Unit: "g" | "kg" | "oz" | "lb" | "ml" | "cl" | "dl" | "l" | "cup" | "tbsp" | "dessertspoon" | "tsp" | "fl oz" | "gill" | "pint" | "quart" | "stick" | "saltspoon" | "pinch" | "smidgen" | "knife tip" | "dash" | "drop" | "splash" | "glug" | "spoonful" | "knob" | "pat" | "handful" | "teacup" | "katori" | "glass" | "strand" | "sprig" | "tin" | "block" | "square" | "leaf" | "ball" | "packet" | "piece";
+        Unit: "g" | "kg" | "oz" | "lb" | "ml" | "cl" | "dl" | "l" | "cup" | "tbsp" | "dessertspoon" | "tsp" | "fl oz" | "gill" | "pint" | "quart" | "stick" | "saltspoon" | "pinch" | "smidgen" | "knife tip" | "dash" | "drop" | "splash" | "glug" | "spoonful" | "knob" | "pat" | "handful" | "teacup" | "katori" | "glass" | "ladle" | "strand" | "sprig" | "tin" | "block" | "square" | "leaf" | "ball" | "packet" | "piece";
         /**
          * Units
          * @description How lengths and weights are shown.
          * @enum {string}
          */
         Units: "metric" | "us";
+        /**
+         * Usual
+         * @description A usual range, in % of flour.
+         */
+        Usual: {
+            /** Low Pct */
+            low_pct: number;
+            /** Typical Pct */
+            typical_pct: number;
+            /** High Pct */
+            high_pct: number;
+        };
         /**
          * VersionNote
          * @description Which state of a dough is kept, and why.

@@ -1,6 +1,7 @@
+import { useState } from "react";
 import type { Kitchen } from "../client/api";
 import { FILLS, options, REGIONS } from "../words/labels";
-import { Segments, Select } from "./controls";
+import { Button, NumberField, Segments, Select } from "./controls";
 
 /** How this baker measures; it changes the grams of every cup and spoon at once. */
 export function HabitFields({
@@ -25,6 +26,37 @@ export function HabitFields({
         onValue={(region) => onKitchen({ ...kitchen, habit: { ...habit, region } })}
         options={options(REGIONS)}
       />
+    </div>
+  );
+}
+
+/** How much a vessel of this household holds: said once, kept for every card. */
+export function VesselField(props: {
+  name: string;
+  kitchen: Kitchen;
+  onKitchen: (kitchen: Kitchen) => void;
+}) {
+  const { name, kitchen } = props;
+  const known = kitchen.habit.own_measures.find((own) => own.name === name)?.holds_ml;
+  const [ml, setMl] = useState(known ?? 200);
+  const keep = () => {
+    const others = kitchen.habit.own_measures.filter((own) => own.name !== name);
+    const own_measures = [...others, { name, holds_ml: ml }];
+    props.onKitchen({ ...kitchen, habit: { ...kitchen.habit, own_measures } });
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-2">
+      <NumberField
+        label={`A full “${name}” holds`}
+        unit="ml"
+        min={1}
+        max={2000}
+        step={10}
+        value={ml}
+        width="w-20"
+        onValue={setMl}
+      />
+      <Button onClick={keep}>Keep for this kitchen</Button>
     </div>
   );
 }

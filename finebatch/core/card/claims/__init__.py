@@ -6,9 +6,19 @@ from .counts import counts
 from .heat import heats, with_second_heat
 from .shape import form_of, linings
 from .sizes import sizes, spoons
-from .times import cues, durations
+from .times import cues, durations, first_minutes
 
-__all__ = ["Claim", "ClaimKind", "Passage", "claims_of"]
+__all__ = ["Claim", "ClaimKind", "Passage", "claims_of", "first_minutes", "with_own"]
+
+
+def with_own(claims: tuple[Claim, ...], own: tuple[Claim, ...]) -> tuple[Claim, ...]:
+    """What a card claims, with what the baker says instead or besides."""
+    said = {
+        claim.kind: claim.model_copy(update={"by_hand": True, "conflict": "", "sure": True, "note": ""})
+        for claim in own
+    }
+    kept = tuple(said.pop(claim.kind, claim) for claim in claims)
+    return (*kept, *said.values())
 
 
 def claims_of(

@@ -36,7 +36,7 @@ class ClaimKind(StrEnum):
 class Claim(Value):
     """One thing a card says. `low`..`high` in the kind's unit, `across` the second side of a pan or cutter, `word` what is no number.
 
-    `start`..`end` is where it stands in the card; `sure` is false where the unit or the figure was supposed.
+    `start`..`end` is where it stands in the card; `by_hand` one that the baker said instead; `sure` is false where the unit or the figure was supposed.
     """
 
     kind: ClaimKind
@@ -49,6 +49,7 @@ class Claim(Value):
     end: int = 0
     sure: bool = True
     note: str = ""  # what was supposed
+    by_hand: bool = False
     conflict: str = ""  # why it cannot be meant as it stands
 
 

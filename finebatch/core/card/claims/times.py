@@ -77,6 +77,17 @@ def durations(passages: list[Passage]) -> list[Claim]:
     return found
 
 
+def first_minutes(text: str) -> float | None:
+    """The first length of time in a sentence, minutes; the middle of a range.
+
+    >>> first_minutes("Cream for 4 to 6 minutes, then rest an hour.")
+    5.0
+    """
+    match = _TIME.search(text)
+    span = _minutes(match) if match else None
+    return (span[0] + span[1]) / 2 if span else None
+
+
 def _minutes(match: re.Match[str]) -> tuple[float, float] | None:
     if match["night"]:
         return 480, 720

@@ -3,14 +3,13 @@
 import math
 from functools import partial
 
-from ...bakemodel import EndStyle
 from ...baking import Outcome
 from ...base import refusal
-from ...bench import Assessment, DoughSpec
+from ...bench import Assessment, DoughSpec, dial, keeping_words
 from ...dough import Style
 from ...finishing import FinishPlan, When
-from ...forming import AnyForm, Cooling, RuskForm, forming_of
-from ...kitchen import FAN_OFFSET_K, Kitchen, OvenSetting, Scale, pace_s, say, typical_s
+from ...forming import Cooling, RuskForm, forming_of
+from ...kitchen import FAN_OFFSET_K, Kitchen, OvenSetting, pace_s, say, typical_s
 from ...trays import TrayPlan, even_loads
 from ..texts import Texts
 from .work import LoadWork
@@ -38,14 +37,6 @@ def _before_s(spec: DoughSpec) -> float:
     return 2.0 * sum(1 for finishing in spec.finishings if finishing.kind.value in ("egg_wash", "rolling_sugar"))
 
 
-def _dial(spec: DoughSpec) -> str:
-    oven = spec.oven
-    fan = " with the fan" if oven.fan else ""
-    if oven.scale is Scale.GAS:
-        return f"gas mark {oven.value:g}"
-    return f"{oven.value:.0f} °{oven.scale.value.upper()}{fan}"
-
-
 def plain_loads(
     spec: DoughSpec, outcome: Outcome, plan: TrayPlan, kitchen: Kitchen, style: Style, index: int, loads: list[LoadWork],
     words: list[Texts], ice: tuple[float, int, str], size: str,
@@ -68,7 +59,7 @@ def plain_loads(
                 pieces=pieces, tray=f"pan{index}" if forming.own_trays(form) else plan.tray.id,
                 shape_s=math.ceil(pace_s(kitchen, "line_tray") + shaping), oven_c=_conventional(spec.oven, outcome.oven_c),
                 bake_s=round(60 * outcome.window.aim_min), turn_s=round(typical_s("oven_rotate")), wait_max_s=WAIT_MAX_S,
-                hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * style.tray_rest_min), rest_slack_s=REST_SLACK_S,
+                hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * spec.rest_on_tray_min(style)), rest_slack_s=REST_SLACK_S,
                 transfer_s=max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
                 cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
                 scraps=bool(outcome.pieces.rolls) and not size and not frozen and made > first_roll, ice_s=round(ice[0] * pieces / max(1, _all_pieces(outcome, total))),
@@ -77,17 +68,8 @@ def plain_loads(
         )  # fmt: skip
         look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
         words.append(
-            Texts(shape="Lay out" if frozen else forming.verb, first_look_s=round(60 * outcome.window.first_look_min), store=_store(style, ice[0] > 0, form), look=look, hot=forming.hot_words, ice=ice[2], dial=_dial(spec), chill_as=forming.chilled_as)
+            Texts(shape="Lay out" if frozen else forming.verb, first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice[0] > 0, form), look=look, hot=forming.hot_words, ice=ice[2], dial=dial(spec.oven), chill_as=forming.chilled_as)
         )  # fmt: skip
-
-
-def _store(style: Style, iced: bool, form: AnyForm) -> str:
-    """Where they go and how long they keep, from the process table: what is crisp apart from what is soft."""
-    soft = style.end in (EndStyle.SOFT, EndStyle.GOOEY)
-    filled = forming_of(form).filling_g(form) > 0
-    step = "storage_filled" if filled else "storage_iced" if iced else "storage_soft" if soft else "storage_crisp"
-    days = typical_s(step) / 86400
-    return f"In an airtight tin, {'soft' if soft else 'crisp'} ones by themselves; at their best about {days:.0f} days."
 
 
 def _all_pieces(outcome: Outcome, total: int) -> int:
@@ -132,9 +114,9 @@ def rusk_loads(
                 shape="Shape",
                 look=look,
                 unit="logs",
-                dial=_dial(spec),
+                dial=dial(spec.oven),
                 first_look_s=first,
-                store=_store(style, ice[0] > 0, form),
+                store=keeping_words(style, ice[0] > 0, form),
             )
         )
         cut = logs * second.each_log

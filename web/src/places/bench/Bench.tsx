@@ -11,6 +11,7 @@ import { DoughNotes, Missing, ToFirstDough } from "../../pieces/missing";
 import { Note } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
 import { PlaceHeader } from "../../pieces/shell";
+import { CardSheet } from "./CardSheet";
 import { DoughPanel } from "./DoughPanel";
 import { FilesSheet } from "./FilesSheet";
 import { LinesPanel } from "./LinesPanel";
@@ -21,7 +22,7 @@ import { SwapSheet } from "./SwapSheet";
 import { VersionsSheet } from "./VersionsSheet";
 
 type Outcome = Schemas["Outcome"];
-type SheetName = "scale" | "swap" | "versions" | "files";
+type SheetName = "card" | "scale" | "swap" | "versions" | "files";
 
 const linkButton =
   "inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-white px-3 font-semibold hover:bg-well";
@@ -79,6 +80,9 @@ export function Bench() {
         >
           ↷
         </Button>
+        <Button className="px-3" onClick={() => setSheet("card")}>
+          Card
+        </Button>
         <Button className="px-3" onClick={() => setSheet("scale")}>
           Scale
         </Button>
@@ -101,6 +105,13 @@ export function Bench() {
           Plan the baking
         </Link>
       </PlaceHeader>
+      <CardSheet
+        open={sheet === "card"}
+        onOpen={opens("card")}
+        spec={dough.spec}
+        kitchen={kitchen}
+        onSpec={set}
+      />
       <ScaleSheet
         open={sheet === "scale"}
         onOpen={opens("scale")}

@@ -60,12 +60,14 @@ export function DoughPanel(props: {
             )}
           </Tabs.Content>
           <Tabs.Content value="method" tabIndex={-1}>
-            <MethodView
-              spec={spec}
-              proposed={found?.method ?? []}
-              onMethod={(method) => onSpec(withMethod(spec, method))}
-              onSpec={onSpec}
-            />
+            {found && (
+              <MethodView
+                spec={spec}
+                found={found}
+                onMethod={(method) => onSpec(withMethod(spec, method))}
+                onSpec={onSpec}
+              />
+            )}
           </Tabs.Content>
         </div>
       </Tabs.Root>
@@ -110,6 +112,7 @@ function withMaking(spec: DoughSpec, making: Making): Partial<DoughSpec> {
           cue: "firm right through",
           attention: "passive" as const,
           caution: "",
+          line_ids: [],
         },
       ];
   return { making, method };

@@ -1,9 +1,10 @@
 /** One line: as typed, as read, in grams and in spoons; opened, everything that can be settled about it. */
 import clsx from "clsx";
 import { useEffect, useState } from "react";
-import type { Line, WeighedLine } from "../../client/api";
-import { useCatalogue } from "../../client/catalogue";
+import type { Kitchen, Line, WeighedLine } from "../../client/api";
 import { Button } from "../../pieces/controls";
+import { VesselField } from "../../pieces/habit";
+import { IngredientSelect } from "../../pieces/ingredient";
 import { options, PARTS } from "../../words/labels";
 import { grams, percent } from "../../words/numbers";
 
@@ -13,6 +14,8 @@ export interface LineRowProps {
   heading?: string;
   lifted: boolean;
   ownCup?: number;
+  kitchen: Kitchen;
+  onKitchen: (kitchen: Kitchen) => void;
   onOwnCup: (ingredientId: string, cupG: number | null) => void;
   onChange: (part: Partial<Line>) => void;
   onSettle: (ingredientId: string) => void;
@@ -123,7 +126,6 @@ const off = (error: number) =>
 /** What a line means: likely ingredients as buttons, any other from the list, grams by hand; opened, its part and place. */
 function Settle(props: LineRowProps & { unsure: boolean; all: boolean }) {
   const { line, seen, unsure, onChange } = props;
-  const { data: catalogue } = useCatalogue();
   const reading = seen?.reading;
   const [typed, setTyped] = useState(line.mass_g == null ? "" : `${line.mass_g}`);
   // The grams follow the line when it changes from elsewhere: its text edited, a change undone.
@@ -142,6 +144,9 @@ function Settle(props: LineRowProps & { unsure: boolean; all: boolean }) {
       {(unsure || reading?.note) && (
         <p className={clsx("text-note", unsure ? "text-ask-edge" : "text-quiet")}>{reading?.note}</p>
       )}
+      {reading?.vessel && line.mass_g == null && (
+        <VesselField name={reading.vessel} kitchen={props.kitchen} onKitchen={props.onKitchen} />
+      )}
       <div className="flex flex-wrap items-end gap-2">
         {reading && reading.split.length > 1 && line.mass_g == null && (
           <Button kind="main" onClick={() => props.onSplit(reading.split)}>
@@ -158,19 +163,11 @@ function Settle(props: LineRowProps & { unsure: boolean; all: boolean }) {
               {choice.label}
             </Button>
           ))}
-        <select
-          aria-label={`Ingredient for “${line.text}”`}
-          className="control max-w-44"
-          value=""
-          onChange={(event) => props.onSettle(event.target.value)}
-        >
-          <option value="">Another ingredient…</option>
-          {catalogue?.ingredients.map((item) => (
-            <option key={item.ingredient_id} value={item.ingredient_id}>
-              {item.label}
-            </option>
-          ))}
-        </select>
+        <IngredientSelect
+          label={`Ingredient for “${line.text}”`}
+          none="Another ingredient…"
+          onValue={props.onSettle}
+        />
         <label className="flex items-center gap-1.5 text-plain">
           <input
             className="control w-20 text-right"

@@ -127,6 +127,8 @@ export function LinesPanel(props: {
                 (own) => own.ingredient_id === readings.get(line.id)?.reading.ingredient_id,
               )?.cup_g
             }
+            kitchen={kitchen}
+            onKitchen={saveKitchen}
             onOwnCup={ownCup}
             onChange={(part) => change(line.id, part)}
             onSettle={(ingredient) => settle(line, ingredient)}

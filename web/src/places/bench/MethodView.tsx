@@ -2,22 +2,26 @@
 import { useEffect, useState } from "react";
 import type { DoughSpec, Schemas } from "../../client/api";
 import { starting, within } from "../../client/within";
+import { Amounts } from "../../pieces/amounts";
 import { Button, Field, NumberField, Switch } from "../../pieces/controls";
 
 type Step = Schemas["MethodStep"];
+type Found = Schemas["Assessment"];
 
 export function MethodView({
   spec,
-  proposed,
+  found,
   onMethod,
   onSpec,
 }: {
   spec: DoughSpec;
-  proposed: Step[];
+  found: Found;
   onMethod: (method: Step[] | null) => void;
   onSpec: (part: Partial<DoughSpec>) => void;
 }) {
-  const steps = spec.method ?? proposed;
+  const steps = spec.method ?? found.method;
+  const spoken = new Map(found.method.map((step) => [step.id, step.line_ids]));
+  const lines = new Map(found.lines.map((line) => [line.line_id, line]));
   const put = (next: Step[]) => onMethod(next);
   const change = (id: string, part: Partial<Step>) =>
     put(steps.map((step) => (step.id === id ? { ...step, ...part } : step)));
@@ -32,11 +36,12 @@ export function MethodView({
         cue: "",
         attention: "hands",
         caution: "",
+        line_ids: [],
       },
     ]);
   return (
     <div className="grid gap-2">
-      <OwnBake spec={spec} onSpec={onSpec} />
+      <OwnBake spec={spec} restMin={found.tray_rest_min ?? undefined} onSpec={onSpec} />
       <ol className="grid gap-2">
         {steps.map((step, i) => (
           <li
@@ -53,6 +58,7 @@ export function MethodView({
                 maxLength={300}
                 onChange={(event) => change(step.id, { text: event.target.value })}
               />
+              <Amounts lines={(spoken.get(step.id) ?? []).flatMap((id) => lines.get(id) ?? [])} />
               <select
                 aria-label={`Who is busy with step ${i + 1}`}
                 className="control mb-1 h-11 text-note"
@@ -136,7 +142,15 @@ function Minutes({
 }
 
 /** The baker's own minutes and cue; they go into the plan in place of the foretold ones. */
-function OwnBake({ spec, onSpec }: { spec: DoughSpec; onSpec: (part: Partial<DoughSpec>) => void }) {
+function OwnBake({
+  spec,
+  restMin,
+  onSpec,
+}: {
+  spec: DoughSpec;
+  restMin?: number;
+  onSpec: (part: Partial<DoughSpec>) => void;
+}) {
   const own = spec.own_bake;
   const said = spec.card?.claims.find((claim) => claim.kind === "bake_min");
   const { from_min, to_min } = starting("OwnBake") as { from_min: number; to_min: number };
@@ -184,6 +198,15 @@ function OwnBake({ spec, onSpec }: { spec: DoughSpec; onSpec: (part: Partial<Dou
             )}
           </Field>
         </>
+      )}
+      {restMin !== undefined && (
+        <NumberField
+          label="Then rest on the tray"
+          unit="min"
+          value={Math.round(restMin * 2) / 2}
+          {...within("DoughSpec", "tray_rest_min")}
+          onValue={(tray_rest_min) => onSpec({ tray_rest_min })}
+        />
       )}
     </section>
   );

@@ -1,21 +1,23 @@
 /** The formula card for the kitchen wall: grams, percentages, spoons and cups, method. */
 import { Link, useParams } from "react-router";
-import { useAssessment } from "../../client/assessments";
+import { useReport } from "../../client/assessments";
 import { useDough } from "../../client/dough";
 import { useKitchen } from "../../client/kitchen";
+import { Amounts } from "../../pieces/amounts";
 import { Button } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
 import { PlaceHeader } from "../../pieces/shell";
-import { grams, lengthRange, mass, minutes, percent, plural } from "../../words/numbers";
+import { grams, percent } from "../../words/numbers";
 
 export function PrintedCard() {
   const { id } = useParams();
   const dough = useDough(id);
   const { data: kitchen } = useKitchen();
-  const { found } = useAssessment(dough.spec, kitchen);
+  const { data: report } = useReport(dough.spec, kitchen);
+  const found = report?.assessment;
   if (!dough.spec || !kitchen || !found)
     return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Card" />;
-  const { outcome } = found;
+  const lines = new Map(found.lines.map((line) => [line.line_id, line]));
   return (
     <>
       <PlaceHeader title={dough.spec.name}>
@@ -30,17 +32,6 @@ export function PrintedCard() {
         </Button>
       </PlaceHeader>
       <article className="enamel m-5 grid max-w-4xl gap-5 p-6">
-        {outcome && (
-          <p className="text-head">
-            {plural(outcome.pieces.count, "cookie")} of {mass(outcome.pieces.mass_g, kitchen)} raw,{" "}
-            {lengthRange(outcome.baked.diameter_mm, kitchen)} wide. Oven{" "}
-            {dough.spec.oven.scale === "gas"
-              ? `gas ${dough.spec.oven.value}`
-              : `${dough.spec.oven.value} °${dough.spec.oven.scale.toUpperCase()}`}
-            {dough.spec.oven.fan ? ", fan" : ""}, {minutes(outcome.window.done_from_min)} to{" "}
-            {minutes(outcome.window.done_to_min)} min: {outcome.window.cue}.
-          </p>
-        )}
         <table className="w-full text-left text-lead">
           <thead>
             <tr className="border-b-2 border-rim">
@@ -76,9 +67,18 @@ export function PrintedCard() {
                 ({step.minutes} min{step.cue ? `; until ${step.cue}` : ""})
               </span>
               {step.caution && <strong> {step.caution}</strong>}
+              <Amounts lines={step.line_ids.flatMap((line) => lines.get(line) ?? [])} />
             </li>
           ))}
         </ol>
+        <dl className="grid grid-cols-[7rem_minmax(0,1fr)] gap-x-4 gap-y-1">
+          {report.working.map((row) => (
+            <div key={row.label} className="contents">
+              <dt className="font-bold">{row.label}</dt>
+              <dd>{row.text}</dd>
+            </div>
+          ))}
+        </dl>
         {found.dough && (
           <p className="text-plain">
             Contains{" "}

@@ -6,13 +6,14 @@ import type { ApiError, DoughSpec, Kitchen, Line, Schemas } from "../../client/a
 import { type Claim, openFile, readCard } from "../../client/cards";
 import { useAddDough } from "../../client/doughs";
 import { kitchenNow, useKitchen, useSaveKitchen } from "../../client/kitchen";
+import { CardClaims } from "../../pieces/claims";
 import { Button, Field } from "../../pieces/controls";
-import { HabitFields } from "../../pieces/habit";
+import { HabitFields, VesselField } from "../../pieces/habit";
+import { IngredientSelect } from "../../pieces/ingredient";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { PARTS } from "../../words/labels";
 import { grams, plural } from "../../words/numbers";
-import { CardClaims } from "./CardClaims";
 import { MarkedCard } from "./MarkedCard";
 import { Starters } from "./Starters";
 
@@ -27,6 +28,7 @@ const EXAMPLE =
 interface Answers {
   lines: Record<string, Partial<Pick<Line, "ingredient_id" | "mass_g">>>;
   leftOut: Claim["kind"][];
+  own: Claim[];
 }
 
 export function NewDough() {
@@ -49,7 +51,7 @@ export function NewDough() {
     }
     try {
       const place = kitchen ?? (await kitchenNow());
-      const { dough, others } = await readCard(text, place, answers.leftOut);
+      const { dough, others } = await readCard(text, place, answers.leftOut, answers.own);
       const rest = others.join("");
       const spec = answered(dough.spec, answers);
       const saved = await add({ ...spec, name: name.trim() || spec.name });
@@ -76,6 +78,13 @@ export function NewDough() {
       leftOut: now.leftOut.includes(kind)
         ? now.leftOut.filter((other) => other !== kind)
         : [...now.leftOut, kind],
+    }));
+  /** What the baker says instead of the card counts again, should it have been left out. */
+  const sayOwn = (claim: Claim) =>
+    setAnswers((now) => ({
+      ...now,
+      leftOut: now.leftOut.filter((kind) => kind !== claim.kind),
+      own: [...now.own.filter((other) => other.kind !== claim.kind), claim],
     }));
   /** What a name means here is asked once and kept for the kitchen. */
   const settle = ({ text: line, asked_name: name }: Weighed["reading"], ingredient_id: string) => {
@@ -156,15 +165,16 @@ export function NewDough() {
               </Note>
             )}
             <Conflicts dough={read.dough} />
-            {asked.length > 0 && <ToSettle lines={asked} onSettle={settle} />}
-            {read.dough.claims.length > 0 && (
-              <CardClaims
-                claims={read.dough.claims}
-                leftOut={answers.leftOut}
-                kitchen={kitchen}
-                onLeave={leave}
-              />
+            {asked.length > 0 && (
+              <ToSettle lines={asked} kitchen={kitchen} onKitchen={saveKitchen} onSettle={settle} />
             )}
+            <CardClaims
+              claims={read.dough.claims}
+              leftOut={answers.leftOut}
+              kitchen={kitchen}
+              onLeave={leave}
+              onSay={sayOwn}
+            />
             <Lines read={read} answers={answers} asked={asked.length} />
           </div>
         ) : (
@@ -178,7 +188,7 @@ export function NewDough() {
 }
 
 /** The card read again a moment after each change. */
-function useReading(text: string, kitchen: Kitchen | undefined, { leftOut }: Answers) {
+function useReading(text: string, kitchen: Kitchen | undefined, { leftOut, own }: Answers) {
   const [read, setRead] = useState<Schemas["CardRead"]>();
   const [error, setError] = useState<string>();
   // What was said is of the text as it was; that the kitchen has arrived meanwhile does not unsay it.
@@ -192,7 +202,7 @@ function useReading(text: string, kitchen: Kitchen | undefined, { leftOut }: Ans
     let current = true;
     const timer = setTimeout(async () => {
       try {
-        const found = await readCard(text, kitchen, leftOut);
+        const found = await readCard(text, kitchen, leftOut, own);
         if (!current) return;
         setRead(found);
         setError(undefined);
@@ -206,7 +216,7 @@ function useReading(text: string, kitchen: Kitchen | undefined, { leftOut }: Ans
       current = false;
       clearTimeout(timer);
     };
-  }, [text, kitchen, leftOut]);
+  }, [text, kitchen, leftOut, own]);
   return { read, error, setError };
 }
 
@@ -224,6 +234,8 @@ type Weighed = Schemas["WeighedLine"];
 /** The lines that are asked about, each with its likely answers. */
 function ToSettle(props: {
   lines: Weighed[];
+  kitchen: Kitchen;
+  onKitchen: (kitchen: Kitchen) => void;
   onSettle: (reading: Weighed["reading"], ingredient_id: string) => void;
 }) {
   return (
@@ -236,6 +248,9 @@ function ToSettle(props: {
               <span>{reading.mass_g == null ? "how much?" : grams(reading.mass_g)}</span>
             </span>
             <span className="text-note text-ask-edge">{reading.note}</span>
+            {reading.vessel && (
+              <VesselField name={reading.vessel} kitchen={props.kitchen} onKitchen={props.onKitchen} />
+            )}
             <span className="flex flex-wrap gap-2">
               {reading.choices.slice(0, 4).map((choice) => (
                 <Button
@@ -246,6 +261,11 @@ function ToSettle(props: {
                   {choice.label}
                 </Button>
               ))}
+              <IngredientSelect
+                label={`What “${reading.text}” is most like`}
+                none={reading.choices.length > 0 ? "Another ingredient…" : "Most like…"}
+                onValue={(ingredient_id) => props.onSettle(reading, ingredient_id)}
+              />
             </span>
           </li>
         ))}
@@ -304,9 +324,9 @@ function keep(key: string, text: string) {
 
 function keptAnswers(): Answers {
   try {
-    return { lines: {}, leftOut: [], ...JSON.parse(localStorage.getItem(ANSWERS) ?? "{}") };
+    return { lines: {}, leftOut: [], own: [], ...JSON.parse(localStorage.getItem(ANSWERS) ?? "{}") };
   } catch {
-    return { lines: {}, leftOut: [] };
+    return { lines: {}, leftOut: [], own: [] };
   }
 }
 

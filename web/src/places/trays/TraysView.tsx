@@ -183,15 +183,32 @@ function LayoutFields({ spec, kitchen, found, onSpec }: Parameters<typeof TraysV
           step={5}
           onValue={(corner_mm) => set({ corner_mm })}
         />
-        <LengthField
-          kitchen={kitchen}
-          width="w-16"
-          label="Gap at widest"
-          value={rules.gap_mm}
-          {...within("TrayRules", "gap_mm")}
-          onValue={(gap_mm) => set({ gap_mm })}
-        />
+        {rules.apart_mm == null ? (
+          <LengthField
+            kitchen={kitchen}
+            width="w-16"
+            label="Gap at widest"
+            value={rules.gap_mm}
+            {...within("TrayRules", "gap_mm")}
+            onValue={(gap_mm) => set({ gap_mm })}
+          />
+        ) : (
+          <LengthField
+            kitchen={kitchen}
+            width="w-16"
+            label="Raw, apart"
+            value={rules.apart_mm}
+            {...within("TrayRules", "apart_mm")}
+            step={5}
+            onValue={(apart_mm) => set({ apart_mm })}
+          />
+        )}
       </div>
+      <Switch
+        label="Spaced raw, as cards say it"
+        checked={rules.apart_mm != null}
+        onChecked={(on) => set({ apart_mm: on ? 40 : null })}
+      />
       {kitchen.rack_positions > 1 && (
         <Switch
           label="Two racks at once, swapped at half time"

@@ -1,0 +1,109 @@
+"""What a dough's card says after its method: shape, tray, oven, minutes and cue, second bake, finishes, yield, keeping."""
+
+from ..bakemodel import EndStyle
+from ..base import Value
+from ..dough import Style
+from ..finishing import FinishPlan
+from ..forming import AnyForm, forming_of
+from ..kitchen import Kitchen, OvenSetting, Scale, Units, say, typical_s
+from .assess import Assessment
+from .spec import DoughSpec
+
+MM_PER_IN = 25.4
+G_PER_OZ = 28.35
+
+
+class CardRow(Value):
+    """One thing one needs to bake from a card, in words."""
+
+    label: str
+    text: str
+
+
+def keeping_words(style: Style, iced: bool, form: AnyForm) -> str:
+    """Where they go and how long they keep, from the process table: what is crisp apart from what is soft."""
+    soft = style.end in (EndStyle.SOFT, EndStyle.GOOEY)
+    filled = forming_of(form).filling_g(form) > 0
+    step = "storage_filled" if filled else "storage_iced" if iced else "storage_soft" if soft else "storage_crisp"
+    days = typical_s(step) / 86400
+    return f"In an airtight tin, {'soft' if soft else 'crisp'} ones by themselves; at their best about {days:.0f} days."
+
+
+def dial(oven: OvenSetting) -> str:
+    """The oven as it is set.
+
+    >>> dial(OvenSetting(value=170, fan=True))
+    '170 °C with the fan'
+    """
+    fan = " with the fan" if oven.fan else ""
+    if oven.scale is Scale.GAS:
+        return f"gas mark {oven.value:g}"
+    return f"{oven.value:.0f} °{oven.scale.value.upper()}{fan}"
+
+
+def working_of(
+    spec: DoughSpec, found: Assessment, finishes: tuple[FinishPlan, ...], kitchen: Kitchen
+) -> tuple[CardRow, ...]:
+    """The rows of a dough that has an outcome; none for one that has not."""
+    outcome, trays = found.outcome, found.trays
+    if outcome is None or found.style is None:
+        return ()
+    forming, pieces, window = forming_of(spec.form), outcome.pieces, outcome.window
+    raw = f"{pieces.count} of {_mass(pieces.mass_g, kitchen)} raw, {_length(pieces.raw_diameter_mm, kitchen)} across and {_length(pieces.raw_height_mm, kitchen)} high"
+    rows = [("Shape", " ".join(part for part in (f"{forming.verb} {raw}.", pieces.statement) if part))]
+    if pieces.small_count:
+        rows.append(("And small", f"{pieces.small_count} of {_mass(pieces.small_g, kitchen)} raw."))
+    if trays is not None and not trays.whole:
+        loads = f"{trays.most_per_tray} to a tray, {len(trays.loads)} {'load' if len(trays.loads) == 1 else 'loads'}"
+        rows.append(("Tray", f"{trays.tray.name}: {loads}{_apart(spec, found, kitchen)}."))
+    rows.append(("Oven", dial(spec.oven)))
+    rows.append(
+        (
+            "Bake",
+            f"{_minutes(window.done_from_min, window.done_to_min)}, look from {window.first_look_min:.0f}: {window.cue}.",
+        )
+    )
+    if found.tray_rest_min:
+        rows.append(("Then", f"{found.tray_rest_min:.0f} min on the tray before they are moved."))
+    if outcome.second is not None:
+        second = outcome.second
+        slices = f"Slices {_length(second.slice_mm, kitchen)} thick"
+        rows.append(("Slice", f"{slices}, {second.each_log} from each log."))
+        rows.append(
+            (
+                "Bake again",
+                f"{say(second.oven_c, spec.oven.scale)}, {_minutes(second.window.done_from_min, second.window.done_to_min)}, turned at half time: {second.window.cue}.",
+            )
+        )
+    rows += [(plan.label, f"{_mass(plan.total_g, kitchen)} in all, {plan.how}") for plan in finishes]
+    wide = outcome.baked.diameter_mm
+    rows.append(
+        (
+            "Makes",
+            f"{pieces.count + pieces.small_count}, {_length(wide.low, kitchen)} to {_length(wide.high, kitchen)} wide baked.",
+        )
+    )
+    rows.append(("Keeps", keeping_words(found.style, any(plan.set_usual_min > 0 for plan in finishes), spec.form)))
+    return tuple(CardRow(label=label, text=text) for label, text in rows)
+
+
+def _apart(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> str:
+    """How far apart raw pieces lie: as the card says, or as they are laid out."""
+    if spec.layout.apart_mm is not None:
+        return f", {_length(spec.layout.apart_mm, kitchen)} apart"
+    if found.trays is None or found.outcome is None or not found.trays.widest.round:
+        return ""
+    gap = found.trays.widest.width_mm + spec.layout.gap_mm - found.outcome.pieces.raw_diameter_mm
+    return f", at least {_length(gap, kitchen)} apart"
+
+
+def _minutes(low: float, high: float) -> str:
+    return f"{low:.0f} min" if round(low) == round(high) else f"{low:.0f} to {high:.0f} min"
+
+
+def _length(mm: float, kitchen: Kitchen) -> str:
+    return f"{mm / MM_PER_IN:.3g} in" if kitchen.units is Units.US else f"{mm:.0f} mm"
+
+
+def _mass(g: float, kitchen: Kitchen) -> str:
+    return f"{g / G_PER_OZ:.2g} oz" if kitchen.units is Units.US else f"{g:.3g} g" if g < 100 else f"{g:.0f} g"
