@@ -55,7 +55,7 @@ def items_of(text: str) -> tuple[Item, ...]:
     """The ingredients of a line, at least one. Never fails for what a person may type."""
     tidy = tidied(text[:MAX_LINE_CHARS])
     doubts = (f"{tidy.guess}: is that right?",) if tidy.guess else ()
-    halves = next((halves for mark in (";", ",") if (halves := _halves(tidy.text, mark))), [])
+    halves = next((halves for mark in (";", r"\s[/|]\s", ",") if (halves := _halves(tidy.text, mark))), [])
     found = tuple(item for half in halves for item in _items(half)) if halves else _items(tidy.text)
     return tuple(replace(item, doubts=(*doubts, *item.doubts)) for item in found)
 
@@ -70,8 +70,20 @@ def _halves(text: str, mark: str) -> list[str]:
         return []
     first = [measure_at(tokens, 0) is not None for tokens in split]
     behind = [not front and measure_behind(tokens) is not None for front, tokens in zip(first, split, strict=True)]
+    if "/" in mark and not all(_named(half, tokens) for half, tokens in zip(halves, split, strict=True)):
+        return []  # one amount in two measures
     whole = all(behind) if mark == "," else all(front or back for front, back in zip(first, behind, strict=True))
     return halves if whole else []
+
+
+def _named(half: str, tokens: list[Token]) -> bool:
+    """Whether an amount has a name that is known behind it."""
+    found, behind = measure_at(tokens, 0), measure_behind(tokens)
+    name = half[tokens[found.end].start :] if found and found.end < len(tokens) else ""
+    if not found and behind:
+        name = half[: tokens[behind[0]].start].strip(" :–—-,(=.")
+    match = known_name(name) if name else None
+    return match is not None and not match.partly
 
 
 def is_step(text: str) -> bool:
@@ -82,7 +94,10 @@ def is_step(text: str) -> bool:
 def _items(text: str) -> tuple[Item, ...]:
     purpose = purpose_of(text)
     line = re.sub(
-        r"^(?:(?:oh|and|then|so|ok|okay|next|also|now|well|right|plus|add)\b[ ,]*)+(?=\S)", "", purpose.text, flags=re.I
+        r"^(?:(?:oh|and|then|so|ok|okay|next|also|now|well|right|plus|add|take(?= (?:an?|one|two|half|\d)))\b[ ,]*)+(?=\S)",
+        "",
+        purpose.text,
+        flags=re.I,
     )
     line = line if re.search(r"\w", line) else purpose.text
     hedged = HEDGES.search(line)
@@ -194,6 +209,9 @@ def _one_by_one(line: str) -> tuple[Item, ...]:
     name = line[: tokens[at].start].strip(" :–—-,(=.")
     rest = line[tokens[found.end].start :].strip(" ),;.") if found.end < len(tokens) else ""
     end = len(tokens)
+    again = _pair_after(line, tokens, found.end)
+    if again:
+        return (_item(line[:again].strip(), name, found.measure), *_one_by_one(line[again:]))
     further = _boundary(line, tokens, found.end) if rest else None
     if further:
         end = further
@@ -202,6 +220,17 @@ def _one_by_one(line: str) -> tuple[Item, ...]:
         line[: tokens[end - 1].end] if end < len(tokens) else line, f"{name}, {rest}" if rest else name, found.measure
     )
     return (item, *_one_by_one(line[tokens[end].start :])) if end < len(tokens) else (item,)
+
+
+def _pair_after(line: str, tokens: list[Token], at: int) -> int | None:
+    """Where a second name with its amount behind begins: "Butter 4oz Sugar 4oz"; the character it begins at."""
+    behind = measure_behind(tokens, at + 1) if at < len(tokens) else None
+    if behind is None or behind[1].measure.unit in (None, Unit.PIECE):
+        return None
+    begins = tokens[at].start
+    name = line[begins : tokens[behind[0]].start].strip(" :–—-,(=.")
+    match = known_name(name) if re.fullmatch(r"[^\W\d][^\d()]*", name) else None
+    return begins if match and not match.partly else None
 
 
 def _amount_first(line: str, tokens: list[Token], measure: Measure, end: int) -> tuple[Item, ...]:

@@ -82,7 +82,7 @@ PREPARED = frozenset(
     coarse grade a real new fresh old day stone removed deseeded deveined stoned kernels nuts seeds scraped split lengthways
     both dissolved tossed brand any kind such this that these those full flat just browned bite half halves crumbled pressed
     unsweetened unwrapped pot pots separately skinned even whisked slightly strips stripes fully ready made natural pcs nos no washed dried scalded sour sweet box cooled
-    rolled desiccated minced julienned torn mashed strained unsalted salted creamed stiff stiffly heavy light approx scant generous
+    rolled desiccated minced julienned torn mashed strained unsalted salted creamed stiff stiffly heavy light approx scant generous style
     sticks stick cubes cubed at room temperature mix all other own house day warmed tinned canned bottled unpeeled half""".split()
 )
 # What these words say is never set aside: salt is not sugar, an essence not a spice, soda not powder.
@@ -122,7 +122,9 @@ def known_name(phrase: str) -> Match | None:
         *re.split(r"[,;]", bare)[1:2],
         *(part for found in re.findall(r"\(([^()]*)\)", phrase) for part in found.split(",")),
     ]
-    bared = " ".join(word for word in name_key(head).split()[:MOST_WORDS] if word not in _PLAIN_WORDS)
+    bared = " ".join(
+        word for word in name_key(head).split()[:MOST_WORDS] if word not in _PLAIN_WORDS or word in TELLING
+    )
     turned = (name_key(f"{part} {stem}") for part in behind if not re.search(r"\d", part) for stem in (head, bared))
     for candidate in (name_key(phrase), *turned, name_key(bare), name_key(head)):
         found = _exact(candidate)
@@ -161,7 +163,8 @@ def match_name(phrase: str) -> Match:
     kept = " ".join(
         word for word in name_key(head).split()[:MOST_WORDS] if word not in _PLAIN_WORDS and not word.isdigit()
     )
-    near = _near(kept or name_key(phrase))
+    whole = " ".join(_SHORT.get(word, word) for word in kept.split())
+    near = _near(whole or name_key(phrase))
     return said_aside or _scanned(name_key(head)) or (near if near.respelt or inside is None else inside)
 
 

@@ -42,7 +42,9 @@ _ENOUGH = re.compile(
     r"|\bto (?:stiffen|mix|bind|bring (?:it )?together)\b|\bas many as you like\b",
     re.I,
 )
-_OPTIONAL = re.compile(r"[\s,;(]*\b(?:optional|if (?:you )?(?:like|using|wanted?)|if desired)\b:?\)?", re.I)
+_OPTIONAL = re.compile(
+    r"\s*\(\s*optional\b[^()]*\)|[\s,;(]*\b(?:optional|if (?:you )?(?:like|using|wanted?)|if desired)\b:?\)?", re.I
+)
 _DIVIDED = re.compile(r"[\s,;(]*\bdivided\b\)?", re.I)
 
 

@@ -12,7 +12,7 @@ from .items import Item, is_step, items_of
 from .line import Part
 from .names import Choice, Match, Sureness, choices_of, sure_in
 from .numbers import tokens_of
-from .units import CONTAINERS, MASS_G, WIDTH, Unit, grams_per_unit, volume_ml
+from .units import CONTAINERS, MASS_G, ROUGH, WIDTH, Unit, grams_per_unit, volume_ml
 from .writing import Household, household
 
 ABSURD_MASS_G = 20_000.0
@@ -21,10 +21,18 @@ _MOST_G = {
     "leavener": 250.0, "salt": 400.0, "spice": 250.0, "flavour": 1500.0, "egg": 3000.0, "starch": 5000.0, "liquid": 6000.0,
     "flour": 10_000.0, "sugar": 8000.0, "fat": 8000.0,
 }  # fmt: skip
+# Less than anybody weighs of what makes the dough: a mark or a unit was misread.
+_LEAST_G = {"flour": 2.0, "fat": 1.0, "sugar": 0.5}
+# An amount that stands behind a comma, unless it says how large the pieces are or says the same again.
+_AMOUNT_BEHIND = re.compile(
+    r"(?<![\w.,])(?<!about )(?<!approx )(?<!approximately )(?<!from )(?<!into )(?<!or )(?<!each )(?<!roughly )(?<!total )\d[\d.,/]*\s*(?:g|gm|gms|kg|oz|lb|lbs|cups?|tbsp|tsp|ml|dl)\b(?! (?:pieces|chunks|cubes|lumps|each|tin|can|packet|pack|bag|jar))",
+    re.I,
+)
 _OUNCES = 0.17  # cards round an ounce to 25 or 30 g, three to 75
 _DISAGREE = 0.10  # two measures of one amount may differ by so much before the baker is asked which
 # What goes on top where no amount is said.
 ON_TOP = frozenset({"salt_flaky", "sprinkles", "sugar_pearl", "sugar_sanding"})
+_FRUIT_SIZE = {"small": 0.7, "large": 1.3, "big": 1.3}
 SHELL = 0.88  # of an egg's weight in its shell is egg
 
 
@@ -230,6 +238,8 @@ def _weighed(reading: Reading, item: Item, row: Ingredient | None, habit: Habit)
     ):
         # Digits left over mean something about the amount was not understood.
         doubts.append("part of the amount was not understood: check the grams")
+    if _AMOUNT_BEHIND.search(re.sub(r"\([^()]*\)", " ", item.name).partition(",")[2]):
+        doubts.append("there is a second amount in this line: check the grams")
     if row is None:
         grams = grams_of(measure)
         if grams is not None and re.search(r"[A-Za-z]{2}", item.name):
@@ -251,6 +261,8 @@ def _weighed(reading: Reading, item: Item, row: Ingredient | None, habit: Habit)
     if high > most:
         said = f"{high / 1000:.3g} kg" if high >= 1000 else f"{high:.0f} g"
         doubts.append(f"{said} of {row.name.lower()} is more than a home kitchen mixes: is the unit right?")
+    if high < _LEAST_G.get(row.category, 0.0) and measure.unit not in ROUGH:
+        doubts.append(f"{high:.2g} g of {row.name.lower()} is next to nothing: is the unit right?")
     update |= {"mass_low_g": low, "mass_high_g": high, "mass_g": (low + high) / 2}
     known = measure.vessel and habit.own_measure_ml(measure.vessel)
     width = WIDTH.get(measure.unit) if measure.unit and not known else None
@@ -385,7 +397,9 @@ def _grams_each(measure: Measure, item: Item, row: Ingredient, habit: Habit) -> 
         sizes = (f"{habit.region.value}_{size}", size, "large", "one", "one_egg")
         return next((pieces[key] for key in sizes if key in pieces), None)
     if item.fruit:
-        return next((grams for key, grams in pieces.items() if key.endswith("_of_one")), None)
+        one = next((grams for key, grams in pieces.items() if key.endswith("_of_one")), None)
+        sized = re.search(r"\b(small|large|big)\b", item.text, re.I)
+        return one * _FRUIT_SIZE[sized[1].lower()] if one and sized else one
     singles: tuple[str, ...] = (
         "each",
         "one",

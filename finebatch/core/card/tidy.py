@@ -18,6 +18,11 @@ _DIGITS = str.maketrans({"l": "1", "I": "1", "|": "1", "O": "0", "o": "0", "z": 
 _UNITS_AFTER = re.compile(
     r"\s*(?:cups?|c\.?|tsp|tbsp|teaspoons?|tablespoons?|g|kg|gm|ml|oz|lbs?|eggs?|sticks?|[lI1]/[2z])\b", re.I
 )
+# A unit run into the name: "250gflour".
+_GLUED = re.compile(
+    r"(\d)(g|kg|ml|oz|lb)(?=(?:plain|bread|flour|sugar|caster|brown|icing|butter|marg|oats|oil|milk|cream|choc|cocoa|salt|honey|nuts|raisins|sultanas|almonds|walnuts|cheese)\w*\b)",
+    re.I,
+)
 _SEEN_AS = re.compile(r"(?<=\d)/z\b")
 _SPACES = re.compile(r"[\u00a0\u2000-\u200a\u202f\u3000]")
 _MARKED = re.compile(r"\(see (?:note|notes|recipe|below)[^)]*\)|\*+$|(?<=\w)\*+|[†‡]|¹|²|³", re.I)
@@ -35,6 +40,13 @@ def tidied(text: str) -> Tidy:
     line = _SPACES.sub(" ", text).strip()
     line = line.replace("⁄", "/").replace("∕", "/").replace("’", "'").replace("‐", "-").replace("‑", "-")
     line = re.sub(r"(\d)(g|kg|ml|oz|lb)(?=[A-Z][a-z])", r"\1 \2 ", line)  # 200gButter
+    line = re.sub(r"(?<=[A-Za-z]),(?=\d)", ", ", line)  # flour,225g
+    line = re.sub(r"\bw/\s*(?=\w)", "with ", line)
+    line = re.sub(r"(?<=[a-z]) \d:\d(?= [a-z])", "", line)  # gluten free 1:1 flour
+    line = re.sub(r"^(\d+)\s*[x×]\s+(?=[A-Za-z])", r"\1 ", line)  # 2 x eggs
+    line = re.sub(r"(?<!\d)(\d)\s*\+\s*(?=\d/\d)", r"\1 ", line)  # 1 +1/2
+    line = _GLUED.sub(r"\1 \2 ", line)
+    line = re.sub(r"\s+[x×]\s+(?=\d+$)", " ", line)  # egg x 1
     line = re.sub(r"\b([A-Za-z])\.([A-Za-z])\.?(?=\s|$)", r"\1\2", line)  # S.R. flour
     line = line.replace("‚", ",").strip("|").strip()
     line = unmarked(line)

@@ -124,6 +124,9 @@ LONE = frozenset(
     {Unit.PINCH, Unit.DASH, Unit.SMIDGEN, Unit.KNOB, Unit.PAT, Unit.HANDFUL, Unit.GLUG, Unit.SPLASH, Unit.KNIFE_TIP}
 )
 
+# So little that nobody weighs it.
+ROUGH = frozenset({Unit.PINCH, Unit.SMIDGEN, Unit.DASH, Unit.DROP, Unit.KNIFE_TIP, Unit.STRAND, Unit.SALTSPOON})
+
 MASS_G = {Unit.G: 1.0, Unit.KG: 1000.0, Unit.OZ: 28.35, Unit.LB: 453.592}
 # Rough measures: what they may be, as a share of the usual.
 WIDTH: dict[Unit, tuple[float, float]] = {
