@@ -12,7 +12,7 @@ unexport PYTHONDONTWRITEBYTECODE
 NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
 NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
 
-.PHONY: demo test dev lint build types bench daybench mutants golden pictures clean help
+.PHONY: demo test dev lint build types bench truth daybench mutants golden pictures clean help
 
 help: ## what there is
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
@@ -47,6 +47,9 @@ types: $(STAMPS)/run $(STAMPS)/npm ## TypeScript types, limits and defaults from
 bench: $(STAMPS)/dev build ## measure the budgets (docs/budgets.md)
 	$(PY) -m tests.budgets
 
+truth: $(STAMPS)/dev ## how true the bake model is: bakes, trade ranges, jumps, speed (docs/model.md)
+	$(PY) -m tests.truth
+
 daybench: $(STAMPS)/dev ## measure the bake day's benchmark set (docs/bake-day.md)
 	$(PY) -m tests.day_bench
 
@@ -73,7 +76,7 @@ $(STAMPS)/run: requirements.txt $(VENV)/bin/uv
 	@mkdir -p $(STAMPS)
 	@$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements.txt
 	@$(VENV)/bin/uv pip install --quiet --python $(PY) --no-deps -e .
-	@$(PY) -c "import finebatch.api.app, finebatch.store.copies, alembic.command, uvicorn"
+	@$(PY) -c "import finebatch.api.app, finebatch.store.copies, alembic.command, uvicorn; finebatch.api.app.bakemodel.warm_up()"
 	@touch $@
 
 $(STAMPS)/dev: requirements-dev.txt $(STAMPS)/run

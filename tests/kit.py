@@ -2,12 +2,13 @@
 
 import csv
 import json
+import math
 from pathlib import Path
 from typing import Any
 
 from finebatch.core.bakemodel import shapes
 from finebatch.core.bakemodel.bakeware import EndStyle
-from finebatch.core.bakemodel.case import Case, Shift
+from finebatch.core.bakemodel.case import Case, Shift, only
 from finebatch.core.bakemodel.mix import FatState, Material, Mixing, material, mix_of
 from finebatch.core.bench.spec import DoughSpec
 from finebatch.core.card.headings import split_card
@@ -102,6 +103,10 @@ def catalogue_materials() -> dict[str, Material]:
     return {name: material(catalogue()[id]) for name, id in CATALOGUE_OF.items()}
 
 
+def _side_mm(geometry: dict[str, float]) -> float:
+    return 10 * math.sqrt(geometry["area_cm2"])
+
+
 def case_of(described: dict[str, Any], materials: dict[str, Material], shift: Shift | None = None) -> Case:
     """A calibration case for the model."""
     mix = mix_of(
@@ -117,7 +122,8 @@ def case_of(described: dict[str, Any], materials: dict[str, Material], shift: Sh
         "mound": lambda: shapes.mound(geometry["mass_g"], density),
         "ball": lambda: shapes.ball(geometry["mass_g"], density),
         "flat": lambda: shapes.flattened(geometry["mass_g"], geometry["thick_mm"], density),
-        "pan": lambda: shapes.pan(geometry["area_cm2"], geometry["thick_mm"], density),
+        "pan": lambda: shapes.pan(_side_mm(geometry), _side_mm(geometry), geometry["thick_mm"], density),
+        "sheet": lambda: shapes.sheet(240, 330, geometry["thick_mm"], density),
         "log": lambda: shapes.log(geometry["mass_g"], geometry["diam_mm"], geometry["length_mm"], density),
     }[described["form"]]()
     style = {"panlight": "pan", "logfirst": "log_first"}.get(described["style"], described["style"])
@@ -125,7 +131,7 @@ def case_of(described: dict[str, Any], materials: dict[str, Material], shift: Sh
         mix=mix,
         shape=shape,
         oven_c=described["oven_c"],
-        style=EndStyle(style),
+        ends=only(EndStyle(style)),
         dough_c=described["dough_c"],
         fan=bool(described["fan"]),
         altitude_m=described["altitude_m"],

@@ -1,7 +1,6 @@
 """The application: routers, guards, and the built interface beside them."""
 
 import asyncio
-import importlib
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
@@ -13,6 +12,7 @@ from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
 
+from ..core import bakemodel
 from ..devices.scale import SimulatedScale
 from ..store.database import Store
 from ..workers import Workers
@@ -36,9 +36,10 @@ class Interface(StaticFiles):
 
 
 async def _warm_up(workers: Workers) -> None:
-    """The first page comes first: the model's arrays, and what children are forked from, take the processor for a second or two."""
+    """The first page comes first: the model's compiled loop, and what children are forked from, take the processor for a second or two.
+    A prediction that is asked for earlier waits for it."""
     await asyncio.sleep(0.5)
-    await asyncio.to_thread(importlib.import_module, "finebatch.core.bakemodel.predicting")
+    await asyncio.to_thread(bakemodel.warm_up)
     await workers.reading.warm_up()
 
 

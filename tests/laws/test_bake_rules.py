@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 
 from finebatch.core.bakemodel.bakeware import EndStyle
-from finebatch.core.bakemodel.case import Case
+from finebatch.core.bakemodel.case import Case, only
 from finebatch.core.bakemodel.mix import FatState, Material, Mixing, mix_of
 from finebatch.core.bakemodel.outcome import bake
 from finebatch.core.bakemodel.parameters import fitted
@@ -46,7 +46,9 @@ class Trial:
             if self.form[0] == "mound"
             else disc(self.form[1], self.form[2], mix.density_kg_m3)
         )
-        return Case(mix, shape, self.oven_c, self.style, self.dough_c, self.fan, self.altitude_m, self.tray, self.liner)
+        return Case(
+            mix, shape, self.oven_c, only(self.style), self.dough_c, self.fan, self.altitude_m, self.tray, self.liner
+        )
 
 
 def trials() -> list[Trial]:

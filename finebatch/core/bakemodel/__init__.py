@@ -1,18 +1,33 @@
 """Heat and flow in the piece: how wide, how high, how long, each with its range. See docs/model.md."""
 
 from .bakeware import EndStyle
-from .case import Case, Shift
+from .case import Case, Ends, Shift, only
 from .mix import FatState, Mix, Mixing, material, mix_of
 from .parameters import fitted
 from .prediction import MISSED_LN_DENSITY, Z90, Prediction
-from .running import bake, predict, predict_many
-from .shapes import Flow, Shape, ball, disc, flattened, log, mound, pan, rope
+from .running import bake, predict, predict_many, warm_up
+from .shapes import (
+    Flow,
+    Shape,
+    ball,
+    cut_face,
+    disc,
+    flattened,
+    grown_length_mm,
+    log,
+    mound,
+    pan,
+    pressed,
+    rope,
+    sheet,
+)
 
 __all__ = [
     "MISSED_LN_DENSITY",
     "Z90",
     "Case",
     "EndStyle",
+    "Ends",
     "FatState",
     "Flow",
     "Mix",
@@ -22,15 +37,21 @@ __all__ = [
     "Shift",
     "bake",
     "ball",
+    "cut_face",
     "disc",
     "fitted",
     "flattened",
+    "grown_length_mm",
     "log",
     "material",
     "mix_of",
     "mound",
+    "only",
     "pan",
     "predict",
     "predict_many",
+    "pressed",
     "rope",
+    "sheet",
+    "warm_up",
 ]

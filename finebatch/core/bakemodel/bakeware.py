@@ -36,6 +36,10 @@ TRAY_HEAT = {
     TrayKind.SILICONE: TrayHeat(0.58, 4700.0, 35.0, 1.15),
 }
 
+# From the oven to a loose piece's tray the bare tray around it helps; a slab covers its own. Handbook figures, not fitted.
+TRAY_UNDER_W_M2K = 40.0
+SHEET_UNDER_W_M2K = 32.0
+PAN_UNDER_W_M2K = 38.0
 
 # liner: (contact multiplier, slip multiplier)
 LINER_HEAT = {
@@ -61,11 +65,11 @@ class EndPoint:
 
 
 END_POINT = {
-    EndStyle.SOFT: EndPoint(80, 96, 0.40, 0.75, 0.62),
+    EndStyle.SOFT: EndPoint(79, 95, 0.28, 0.62, 0.62),
     EndStyle.GOOEY: EndPoint(72, 84, None, None, 0.42),
     EndStyle.TENDER: EndPoint(91, 100, 0.24, 0.80, 0.72),
     EndStyle.GOLDEN: EndPoint(101, 109, 0.70, 1.7, 1.0),
-    EndStyle.PAN: EndPoint(97, 104, None, None, 1.35),
+    EndStyle.PAN: EndPoint(101, 108, 0.24, 1.7, 1.35),
     EndStyle.LOG_FIRST: EndPoint(93, 97, None, None, 0.72),
     EndStyle.WAFER: EndPoint(76, 99, 0.105, 0.14, 0.62),
     EndStyle.CRISP: EndPoint(None, None, None, None, 1.35),

@@ -7,6 +7,9 @@ from .bakeware import EndStyle
 from .mix import Mix
 from .shapes import Shape
 
+# Ways of being done with their weights, which sum to 1: a dough between two families is judged by both.
+Ends = tuple[tuple[EndStyle, float], ...]
+
 
 @dataclass(frozen=True)
 class Shift:
@@ -26,10 +29,16 @@ class Case:
     mix: Mix
     shape: Shape
     oven_c: float
-    style: EndStyle
+    ends: Ends
     dough_c: float = 21.0
     fan: bool = False
     altitude_m: float = 0.0
     tray: TrayKind = TrayKind.LIGHT
     liner: Liner = Liner.PARCHMENT
     shift: Shift = field(default=Shift())
+    minutes_ln: float = 0.0  # the family's own share of ln minutes, which the model does not explain
+
+
+def only(style: EndStyle) -> Ends:
+    """Done in one way alone."""
+    return ((style, 1.0),)

@@ -1,16 +1,27 @@
-"""From the history of a bake to what a baker measures: width, height, loss and the minutes."""
+"""From cases to what a baker measures: width, height, loss and the minutes."""
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
-from .batch import Array, Batch, Flags
+from ..kitchen import FAN_OFFSET_K
+from .bakeware import END_POINT, LINER_HEAT, TRAY_HEAT
 from .case import Case
-from .endpoints import crossing, limits, value_at
+from .column import Array, Column, packed
+from .endpoints import ends_of
+from .gas import gas_values
+from .heat import heat_values
 from .parameters import Parameters
-from .simulate import STEPS, History, footprint, mean_to_max, simulate
+from .phases import binding_water, phase_values, set_temperature
+from .shapes import Flow
+from .simulate import STEPS, bake_columns
+from .spread import spread_values
+from .viscosity import viscosity_values
 
-RETRY_TIME = 2.2
+DOMED = 0.86  # mean over greatest height that a flat-topped piece tends to as it spreads
+FLAT_TOPPED = 0.9
 
 
 @dataclass(frozen=True)
@@ -25,58 +36,51 @@ class Baked:
     last_min: Array
     under_index: Array
     rim_index: Array
-    reached: Flags
+    reached: NDArray[np.bool_]
 
 
 def bake(cases: list[Case], p: Parameters, steps: int = STEPS) -> Baked:
-    """Bake all cases in one batch; once more with a longer time if some never got done."""
-    batch = Batch(cases)
-    result = _measure(batch, p, simulate(batch, p, steps))
-    if not result.reached.all():
-        batch = Batch(cases, RETRY_TIME)
-        result = _measure(batch, p, simulate(batch, p, steps))
-    return result
+    """Bake every case; each by itself, whatever else is in the batch."""
+    out = np.empty((len(cases), 8))
+    bake_columns(packed([column_of(case, p) for case in cases]), ends_of(cases, p), steps, out)
+    width, height, loss, first, last, under, rim, reached = out.T
+    family = np.exp(np.array([case.minutes_ln for case in cases]))
+    return Baked(width, height, loss, first * family, last * family, under, rim, reached > 0)
 
 
-def _measure(b: Batch, p: Parameters, h: History) -> Baked:
-    end = limits(b, p)
-    first, _ = crossing(h.time, h.core, end.core_first)
-    last, last_hit = crossing(h.time, h.core, end.core_last)
-    if b.crisp.any():
-        dry_first, _ = crossing(h.time, h.moisture, end.water_first, rising=False)
-        dry_last, dry_hit = crossing(h.time, h.moisture, end.water_last, rising=False)
-        first, last = np.where(b.crisp, dry_first, first), np.where(b.crisp, dry_last, last)
-        last_hit = np.where(b.crisp, dry_hit, last_hit)
-    brown_first, brown_first_hit = crossing(h.time, h.browning, end.brown_first)
-    brown_last, brown_last_hit = crossing(h.time, h.browning, end.brown_last)
-    per_s = np.maximum(h.browning[-1] - h.browning[-2], 1e-9) / (h.time[-1] - h.time[-2])
-    brown_last = np.where(brown_last_hit, brown_last, h.time[-1] + (end.brown_last - h.browning[-1]) / per_s)
-    # Both cues must be there before it is done; either one ends it. Smooth versions of max and min.
-    t1 = (first**8 + brown_first**8) ** 0.125
-    t2 = (last**-8 + brown_last**-8) ** -0.125
-    t2 = t1 + 0.5 * ((t2 - t1) + np.sqrt((t2 - t1) ** 2 + (0.24 * t1) ** 2))
-    when = 0.5 * (t1 + t2)
-    radius = value_at(h.time, h.radius, when)
-    volume = value_at(h.time, h.cooled_volume, when)
-    moisture = value_at(h.time, h.moisture, when)
-    # The first-order step leaves a bias of the times that shrinks with the number of steps.
-    minutes = (1 - 0.8 / STEPS) / 60
-    standing = moisture * moisture / (moisture * moisture + 0.0016)  # a last bit of water leaves while it cools
-    return Baked(
-        diameter_mm=2000 * radius,
-        height_mm=1000 * volume / footprint(b, radius) / mean_to_max(b, radius),
-        loss_pct=100 * (b.water0 - moisture) + 1.2 * standing,
-        first_min=t1 * minutes,
-        last_min=t2 * minutes,
-        under_index=value_at(h.time, browned(b, h.time, h.under), when),
-        rim_index=value_at(h.time, browned(b, h.time, h.rim), when),
-        reached=(last_hit | brown_last_hit) & brown_first_hit,
+def column_of(case: Case, p: Parameters) -> Column:
+    """Everything the time loop needs of one case."""
+    mix, shape, shift = case.mix, case.shape, case.shift
+    pressure_pa = 101325 * math.exp(-case.altitude_m / 8434)
+    oven_c = case.oven_c + shift.oven_k + (FAN_OFFSET_K if case.fan else 0.0)
+    water = binding_water(mix, shift.ln_binding, p)
+    slip = TRAY_HEAT[case.tray].slip * LINER_HEAT[case.liner][1]
+    browns = (1 - 0.7 * mix.polyol / (mix.polyol + mix.sugar + 0.02)) * (1 + 6 * mix.invert)
+    return Column(
+        area_square=shape.area_square,
+        area_linear=shape.area_linear,
+        radius_m=shape.radius_m,
+        mass_kg=shape.mass_kg,
+        specific_m3=mix.specific_m3,
+        profile_raw=shape.mean_to_max,
+        profile_baked=DOMED if shape.mean_to_max > FLAT_TOPPED else p.flatTo,
+        span_s=time_span_s(case, oven_c),
+        dough_c=case.dough_c,
+        oven_c=oven_c,
+        pressure_pa=pressure_pa,
+        set_c=set_temperature(mix, p, water),
+        browns=browns,
+        **phase_values(mix, p, water),
+        **viscosity_values(mix, case.dough_c, shift, p, water),
+        **heat_values(case, pressure_pa, p),
+        **gas_values(mix, pressure_pa, shift.ln_gas, p),
+        **spread_values(shape, slip, p),
     )
 
 
-def browned(b: Batch, time: Array, surface_c: Array) -> Array:
-    """The browning index of a surface over time: minutes of exp((T - 140)/14), as the top's own, by the trapezium rule."""
-    rate = np.exp((surface_c - 140) / 14) * (1 - 0.7 * b.polyol / (b.polyol + b.sugar + 0.02)) * (1 + 6 * b.invert)
-    steps = np.diff(time, axis=0) / 60 * 0.5 * (rate[1:] + rate[:-1])
-    result: Array = np.concatenate([np.zeros((1, rate.shape[1])), np.cumsum(steps, axis=0)])
-    return result
+def time_span_s(case: Case, oven_c: float) -> float:
+    """How long the growing steps last: thick pieces, cool ovens and crisp styles take longer."""
+    thickness = {Flow.ROUND: 0.55, Flow.PLANAR: 0.9, Flow.FIXED: 1.25}[case.shape.flow]
+    thickness *= 1100 * case.shape.volume_m3 / case.shape.area_m2
+    span = max(END_POINT[style].span for style, weight in case.ends if weight > 0)
+    return 60 * (11 + thickness) * (117 / max(oven_c - 60, 10.0)) * span * 1.55 + 60

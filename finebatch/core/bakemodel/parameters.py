@@ -8,7 +8,7 @@ from ..base import rows
 
 @dataclass(frozen=True)
 class Parameters:
-    """36 jointly fitted values; names follow docs/model.md, units the table's `meaning` column."""
+    """43 values, fitted in groups; names follow docs/model.md, units the table's `meaning` column."""
 
     lnEta: float  # noqa: N815
     nu: float
@@ -46,6 +46,13 @@ class Parameters:
     dB: float  # noqa: N815
     wB: float  # noqa: N815
     X1: float
+    stiffens: float
+    planar: float
+    co2Crowds: float  # noqa: N815
+    flatTo: float  # noqa: N815
+    airGain: float  # noqa: N815
+    laceK: float  # noqa: N815
+    laceRatio: float  # noqa: N815
 
 
 @cache

@@ -12,11 +12,16 @@ from .outcome import Baked, bake
 from .parameters import fitted
 from .prediction import Z90, Prediction
 
-# One standard deviation of what is unknown of a kitchen never baked in (ln unless K).
-UNKNOWN = {"ln_viscosity": 0.55, "oven_k": 9.0, "ln_heat": 0.12, "ln_gas": 0.15, "ln_binding": 0.08}
+# One standard deviation of what is unknown of a kitchen never baked in (ln unless K). Gas and water binding move widths and minutes by
+# less than a hundredth and are left out.
+UNKNOWN = {"ln_viscosity": 0.55, "oven_k": 9.0, "ln_heat": 0.12}
 
 
 UNKNOWN_LN_MASS = 0.06  # drops out when portions are weighed
+
+
+# A slab has no portions to be wrong, but is pressed or rolled a little thicker or thinner.
+UNKNOWN_LN_THICKNESS = {True: 0.05, False: 0.04}
 
 
 UNKNOWN_DOUGH_K = 2.5
@@ -51,7 +56,8 @@ def _fan(case: Case, weighed: bool) -> list[Case]:
         for sign in (1, -1):
             moved = dataclasses.replace(case.shift, **{name: getattr(case.shift, name) + sign * sd})
             points.append(dataclasses.replace(case, shift=moved))
-    mass = 0.0 if weighed else UNKNOWN_LN_MASS
+    edge = case.shape.edge
+    mass = UNKNOWN_LN_THICKNESS[edge.walls] if edge else 0.0 if weighed else UNKNOWN_LN_MASS
     points += [dataclasses.replace(case, shape=case.shape.heavier(math.exp(sign * mass))) for sign in (1, -1)]
     points += [dataclasses.replace(case, dough_c=case.dough_c + sign * UNKNOWN_DOUGH_K) for sign in (1, -1)]
     return points

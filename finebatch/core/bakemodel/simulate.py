@@ -1,163 +1,245 @@
-"""The bake itself: one loop over time that lets heat, water, setting, flow and gas act on each other."""
+"""The bake itself: one loop over time that lets heat, water, setting, flow and gas act on each other (doc sections 2 to 8)."""
 
-from dataclasses import dataclass
+import math
+from typing import Any
 
 import numpy as np
 
-from .batch import Array, Batch, sigmoid
-from .endpoints import limits
-from .gas import Gas
-from .heat import LAYERS, Conduction, Drying, Geometry, mean_over_layers
-from .parameters import Parameters
-from .phases import Phases, binding_water, set_temperature
-from .spread import Spread
-from .viscosity import Rheology
+from .compiling import compiled
+from .endpoints import BROWNED, COOLED, CORE, MOISTURE, NEVER, RADIUS, RIM, TIME, UNDER, is_over, window
+from .gas import wanted
+from .heat import LAYERS, conduct, conductivities, evaporate
+from .phases import split
+from .spread import rate
+from .viscosity import ln_unset
 
-STEPS = 60
+STEPS = 180
+LAST_STEP_RATIO = 5.0  # the last step against the first: what happens happens early
+MOST_TIMES = 5  # as many steps again at the last length, until it is done
+SETTLES = 12 / 60  # of the steps, before which nothing is judged done
 TRAY_START_C = 25.0
 GAS_LAG_S = 20.0
-TEMP, MOISTURE, GAS, SET = range(4)  # rows of the state block
-COOLED = 0.98  # a cooled cookie's dense volume against the hot one's
+COOLED_SHARE = 0.98  # a cooled cookie's dense volume against the hot one's
+BROWN_C, BROWN_WIDTH_K, UNDER_COOLER_K = 140.0, 14.0, 8.0
+COLUMNS = 8
+BIAS = 0.8  # the first-order step leaves a bias of the times that shrinks with the number of steps
 
 
-@dataclass(frozen=True)
-class History:
-    """Series of shape (steps, B): time s, radius m, core °C, mean moisture kg/kg, cooled volume m3, browning index, and
-    the surface °C underneath and at the rim."""
-
-    time: Array
-    radius: Array
-    core: Array
-    moisture: Array
-    cooled_volume: Array
-    browning: Array
-    under: Array
-    rim: Array
-
-
-def footprint(b: Batch, radius: Array) -> Array:
-    """m2 covered by the piece."""
-    result: Array = radius * (b.area_square * radius + b.area_linear)
-    return result
-
-
-def mean_to_max(b: Batch, radius: Array) -> Array:
+@compiled
+def profile(c: Any, radius: float) -> float:
     """Mean over greatest height, which moves from its raw to its baked value as the piece spreads."""
-    moved = 1 - np.exp(-1.5 * np.maximum(radius / b.radius0 - 1, 0))
-    result: Array = b.mean_to_max0 + (b.mean_to_max1 - b.mean_to_max0) * moved
-    return result
+    moved = 1 - math.exp(-1.5 * max(radius / c.radius_m - 1, 0.0))
+    return float(c.profile_raw + (c.profile_baked - c.profile_raw) * moved)
 
 
-def time_span_s(b: Batch) -> Array:
-    """How long to simulate: thick pieces, cool ovens and crisp styles take longer."""
-    height = b.volume0 / footprint(b, b.radius0)
-    thickness = np.where(b.fixed, 1.25, np.where(b.planar, 0.9, 0.55)) * 1100 * height
-    result: Array = (60 * (11 + thickness) * (117 / (b.oven - 60)) * b.span * 1.55 + 60) * b.time_factor
-    return result
+@compiled
+def footprint(c: Any, radius: float) -> float:
+    """m2 covered by the piece."""
+    return float(radius * (c.area_square * radius + c.area_linear))
 
 
-def simulate(b: Batch, p: Parameters, steps: int = STEPS) -> History:
-    """Bake the batch until every piece is past its last good moment, or the time span ends."""
-    water = binding_water(b, p)
-    phases, rheology = Phases(b, p, water), Rheology(b, p, water)
-    spread, gas, drying, heat = Spread(b, p, rheology.reference), Gas(b, p), Drying(b, p), Conduction(b, p)
-    end = limits(b, p)
-    set_c = set_temperature(b, p, water)
-    set_gain = 1 / p.wset
-    tray = np.full((2, b.size), TRAY_START_C)
-    # One block of state, so that dough crossing between the columns takes all four with it.
-    state = np.zeros((4, LAYERS, 2, b.size))
-    state[TEMP], state[MOISTURE], state[GAS] = b.dough_c, b.water0, gas.start
-    dense = b.mass * b.specific_m3
-    radius, volume = b.radius0.copy(), dense * (1 + gas.start)
-    side = np.zeros((2, b.size))
-    profile = b.mean_to_max0
-    outer = 0.5 ** (1 / profile)
-    side_area = np.where(b.fixed, 0.0, np.where(b.round, 4.0, 2.0)) * p.side
-    lateral = np.where(b.round, 1 / 3, np.where(b.planar, 0.5, 0.0)) * p.fL
-    moves = np.where(b.fixed, 0.0, 1.0)
-    browns = (1 - 0.7 * b.polyol / (b.polyol + b.sugar + 0.02)) * (1 + 6 * b.invert)
-    weights = np.exp(np.linspace(0, np.log(5.0), steps))
-    shares = weights / weights.sum()
-    span = time_span_s(b)
-    time, browning = np.zeros(b.size), np.zeros(b.size)
-    height_last = rate_last = target_last = brown_last = None
-    done_at = np.full(b.size, np.inf)
-    rows: list[tuple[Array, ...]] = []
+@compiled
+def move_between(values: Any, gained: float, outer: float) -> None:
+    """As the profile changes, dough crosses from one column to the other and mixes there."""
+    for j in range(LAYERS):
+        apart = values[0, j] - values[1, j]
+        if gained > 0:
+            values[1, j] += gained / outer * apart
+        else:
+            values[0, j] += gained / (1 - outer) * apart
+
+
+@compiled
+def ahead_of(now: float, before: float, first: bool) -> float:
+    """A value half a step ahead, by its last step."""
+    return now if first else max(1.5 * now - 0.5 * before, 0.5 * now)
+
+
+@compiled
+def browning_rate(surface_c: float) -> float:
+    """Browning index a minute."""
+    return math.exp((surface_c - BROWN_C) / BROWN_WIDTH_K)
+
+
+@compiled
+def simulate(c: Any, ends: Any, steps: int, history: Any) -> int:
+    """Bake one column until it is past every way of being done, and write its history; returned is how many rows it has.
+
+    history: (MOST_TIMES * steps, 8): time s, radius m, core °C, mean moisture kg/kg, cooled volume m3, browning index, and the surface
+    °C underneath and at the rim.
+    """
+    temp, moisture, gas = (
+        np.full((2, LAYERS), c.dough_c),
+        np.full((2, LAYERS), c.water),
+        np.full((2, LAYERS), c.gas_start),
+    )
+    share, dissolved = np.zeros((2, LAYERS)), np.zeros((2, LAYERS))
+    after, soft, share_after = np.empty((2, LAYERS)), np.empty((2, LAYERS)), np.empty((2, LAYERS))
+    vapour, flux, slope = np.empty((2, LAYERS)), np.empty((2, LAYERS)), np.empty((2, LAYERS))
+    conducts, conducts_last, aims = np.empty((2, LAYERS)), np.empty((2, LAYERS)), np.empty((2, LAYERS))
+    up, diagonal, force = np.empty(LAYERS), np.empty(LAYERS + 1), np.empty(LAYERS + 1)
+    column, layer_kg, side, swollen = np.empty(2), np.empty(2), np.zeros(2), np.empty(2)
+    tray, bottom_c, top_c = np.full(2, TRAY_START_C), np.empty(2), np.empty(2)
+    dense = c.mass_kg * c.specific_m3
+    radius, volume = c.radius_m, dense * (1 + c.gas_start)
+    slab = c.slab > 0
+    outer = c.edge_share if slab else 0.5 ** (1 / c.profile_raw)
+    growth = math.log(LAST_STEP_RATIO) / (steps - 1)
+    whole = 0.0
     for i in range(steps):
-        dt = span * shares[i]
-        time = time + dt
+        whole += math.exp(growth * i)
+    time, browned, brown_before, height_before, rate_before = 0.0, 0.0, 0.0, 0.0, 0.0
+    done_s = np.full(len(ends), NEVER)
+    for i in range(MOST_TIMES * steps):
+        first = i == 0
+        dt = c.span_s * math.exp(growth * min(i, steps - 1)) / whole
+        time += dt
         # The door's loss, made good within a few minutes.
-        oven = b.oven - 0.12 * (b.oven - 25) * np.exp(-(time - 0.5 * dt) / 200)
-        height_now = volume / footprint(b, radius)
-        height = (
-            height_now if height_last is None else np.maximum(1.5 * height_now - 0.5 * height_last, 0.5 * height_now)
-        )
-        height_last = height_now
+        oven = c.oven_c - 0.12 * (c.oven_c - 25) * math.exp(-(time - 0.5 * dt) / 200)
+        height_now = volume / footprint(c, radius)
+        height = ahead_of(height_now, height_before, first)
+        height_before = height_now
         area = volume / height
-        profile = mean_to_max(b, radius)
-        outer_new = 0.5 ** (1 / profile)
-        if i:
-            _move_between_columns(state, outer_new - outer, outer_new)
-        outer = outer_new
-        share = np.array([2 - 2 * outer, 2 * outer])
-        column = height * share
-        side[1] = side_area * column[1] / radius
-        geo = Geometry(height, radius, column, side)
-        layer_kg_m2 = b.mass / area / LAYERS * share
-        expanded = 1 + mean_over_layers(state[GAS])
-        wet = drying.rates(state[TEMP], state[MOISTURE], expanded, geo, layer_kg_m2, dt)
-        after = heat.step(tray, state[TEMP], state[MOISTURE], expanded, geo, wet, oven, layer_kg_m2, dt)
-        tray, layers = after.temp[0], after.temp[1:]
-        loss = dt * after.flux / (layer_kg_m2 * np.maximum(state[MOISTURE], 1e-6))
-        moisture = state[MOISTURE] / (1 + loss * (1 + loss))
-        split = phases.split(layers, moisture)
-        unset = rheology.unset(layers, split)
-        set_before = state[SET]
-        set_share = np.maximum(set_before, sigmoid((layers - set_c) * set_gain))
-        stiff = rheology.of_piece(unset, set_share)
-        rate = spread.rate(stiff, height, radius, volume)
-        flow = dt * (rate if rate_last is None else 0.5 * (rate + rate_last))
-        rate_last = rate
-        expansion = state[GAS]
-        target = gas.target(layers, wet.vapour_pa, unset, expansion)
-        aim = target if target_last is None else 0.5 * (target + target_last)
-        target_last = target
-        grows = (1 - 0.5 * (set_share + set_before)) * np.maximum(aim - expansion, 0)
-        expansion = expansion + grows * (1 - np.exp(-dt / GAS_LAG_S))
-        swollen = dense * (1 + _over_columns(mean_over_layers(expansion), outer))
-        gives = lateral / (1 + np.exp(0.5 * (stiff - p.lnEx)))
-        radius = radius * np.exp(moves * (flow / (1 + 4 * flow) + gives * np.log(swollen / volume)))
-        volume = swollen
-        surface = np.maximum(after.top_surface, after.bottom_surface - 8)
-        hot = np.exp((surface - 140) / 14)
-        hot = 0.5 * (hot[0] + hot[1])
-        browning = browning + dt / 60 * browns * (hot if brown_last is None else 0.5 * (hot + brown_last))
-        brown_last = hot
-        kept = expansion * (p.kp + (1 - p.kp) * set_share)
-        cooled = dense * (1 + _over_columns(mean_over_layers(kept), outer)) * COOLED
-        core = layers.min(axis=(0, 1))
-        mean_moisture = _over_columns(mean_over_layers(moisture), outer)
-        under = 0.5 * (after.bottom_surface[0] + after.bottom_surface[1])
-        rows.append((time, radius, core, mean_moisture, cooled, browning, under, surface[1]))
-        state[TEMP], state[MOISTURE], state[GAS], state[SET] = layers, moisture, expansion, set_share
-        if i > 12:
-            inside = (core >= end.core_last) | ((mean_moisture <= end.water_last) & b.crisp)
-            over = (inside & (browning >= end.brown_first)) | (browning >= 1.3 * end.brown_last)
-            done_at = np.where(over, np.minimum(done_at, time), np.inf)
-            if (time >= 1.04 * done_at).all():
-                break
-    return History(*(np.array(series) for series in zip(*rows, strict=True)))
+        if slab:
+            for k in range(2):
+                column[k], layer_kg[k] = height, c.mass_kg / area / LAYERS
+            side[1] = c.edge_side * height
+        else:
+            outer_now = 0.5 ** (1 / profile(c, radius))
+            if not first:
+                gained = outer_now - outer
+                move_between(temp, gained, outer_now)
+                move_between(moisture, gained, outer_now)
+                move_between(gas, gained, outer_now)
+                move_between(share, gained, outer_now)
+            outer = outer_now
+            for k in range(2):
+                held = 2 - 2 * outer if k == 0 else 2 * outer
+                column[k], layer_kg[k] = height * held, c.mass_kg / area / LAYERS * held
+            side[1] = c.side_area * column[1] / radius
+        for k in range(2):
+            swollen[k] = 1 + gas[k].sum() / LAYERS
+        evaporate(c, temp, moisture, swollen, column, side, layer_kg, dt, vapour, flux, slope)
+        conductivities(c, swollen, vapour, conducts_last, conducts, first)
+        middle = conducts[0, LAYERS // 2]
+        for k in range(2):
+            across = c.across * height / (radius * radius) / LAYERS * middle
+            if slab:
+                across = (c.edge_across if k == 1 else c.middle_across) * height / LAYERS * middle
+            tray[k], bottom_c[k], top_c[k] = conduct(
+                c, k, tray[k], temp, moisture, conducts, column[k], radius, side[k], across, flux, slope, oven, layer_kg[k],
+                dt, up, diagonal, force, after,
+            )  # fmt: skip
+            for j in range(LAYERS):
+                gone = max(flux[k, j] + slope[k, j] * force[j + 1], 0.0)
+                lost = dt * gone / (layer_kg[k] * max(moisture[k, j], 1e-6))
+                moisture[k, j] /= 1 + lost * (1 + lost)
+        core, sixths = 1e9, 0.0
+        for k in range(2):
+            for j in range(LAYERS):
+                t = after[k, j]
+                if k == 0 or not slab:
+                    core = min(core, t)
+                solids, fat, all_sugar, sugar, free, coarse = split(c, t, moisture[k, j], dissolved[k, j])
+                dissolved[k, j] = sugar
+                soft[k, j] = ln_unset(c, t, solids, fat, all_sugar, free, coarse)
+                share_after[k, j] = max(1 / (1 + math.exp(-(t - c.set_c) / c.set_width_k)), share[k, j])
+                sixths += math.exp((soft[k, j] + c.set_gain * share_after[k, j]) / 6)
+        # A power mean in which the stiffest layers weigh most: a cold core or a set crust holds the whole.
+        ln_viscosity = 6 * math.log(sixths / (2 * LAYERS))
+        rate_now = rate(c, ln_viscosity, height, radius, volume)
+        flow = dt * (rate_now if first else 0.5 * (rate_now + rate_before))
+        rate_before = rate_now
+        gas_kept = 0.0
+        swell = 0.0
+        wet = 0.0
+        lag = 1 - math.exp(-dt / GAS_LAG_S)
+        for k in range(2):
+            weight = (outer if k == 1 else 1 - outer) / LAYERS
+            for j in range(LAYERS):
+                aim_now = wanted(c, after[k, j], vapour[k, j], soft[k, j], gas[k, j])
+                aim = aim_now if first else 0.5 * (aim_now + aims[k, j])
+                aims[k, j] = aim_now
+                open_share = 1 - 0.5 * (share_after[k, j] + share[k, j])
+                gas[k, j] += open_share * max(aim - gas[k, j], 0.0) * lag
+                share[k, j] = share_after[k, j]
+                temp[k, j] = after[k, j]
+                swell += weight * gas[k, j]
+                gas_kept += weight * gas[k, j] * (c.keeps_unset + (1 - c.keeps_unset) * share[k, j])
+                wet += weight * moisture[k, j]
+        grown = dense * (1 + swell)
+        gives = c.lateral / (1 + math.exp(0.5 * (ln_viscosity - c.ln_gives)))
+        radius *= math.exp(c.moves * (flow / (1 + 4 * flow) + gives * math.log(grown / volume)))
+        volume = grown
+        hot = browning_rate(max(top_c[0], bottom_c[0] - UNDER_COOLER_K))
+        rim_c = max(top_c[1], bottom_c[1] - UNDER_COOLER_K)
+        if not slab:
+            hot = 0.5 * (hot + browning_rate(rim_c))
+        browned += dt / 60 * c.browns * (hot if first else 0.5 * (hot + brown_before))
+        brown_before = hot
+        history[i, TIME], history[i, RADIUS], history[i, CORE], history[i, MOISTURE] = time, radius, core, wet
+        history[i, COOLED], history[i, BROWNED] = dense * (1 + gas_kept) * COOLED_SHARE, browned
+        history[i, UNDER], history[i, RIM] = 0.5 * (bottom_c[0] + bottom_c[1]), rim_c
+        if i > SETTLES * steps:
+            ready = True
+            for e in range(len(ends)):
+                if ends[e].weight > 0:
+                    done_s[e] = min(done_s[e], time) if is_over(ends[e], core, wet, browned) else NEVER
+                    ready = ready and time >= 1.04 * done_s[e]
+            if ready:
+                return i + 1
+    return MOST_TIMES * steps
 
 
-def _over_columns(values: Array, outer: Array) -> Array:
-    """Mean of inner and outer column, by the mass each holds."""
-    result: Array = (1 - outer) * values[0] + outer * values[1]
-    return result
+@compiled
+def browned_at(c: Any, history: Any, surface: int, row: int, part: float) -> float:
+    """The browning index of a surface between two rows: minutes of exp((T - 140)/14), by the trapezium rule."""
+    before, now = 0.0, 0.0
+    for i in range(1, row + 1):
+        before = now
+        minutes = (history[i, TIME] - history[i - 1, TIME]) / 60
+        now += 0.5 * minutes * c.browns * (browning_rate(history[i, surface]) + browning_rate(history[i - 1, surface]))
+    return before * (1 - part) + now * part
 
 
-def _move_between_columns(state: Array, gained: Array, outer: Array) -> None:
-    """As the profile changes, dough crosses from one column to the other and mixes there; changes `state`."""
-    difference = state[:, :, 0] - state[:, :, 1]
-    state[:, :, 1] += np.maximum(gained, 0) / outer * difference
-    state[:, :, 0] -= np.maximum(-gained, 0) / (1 - outer) * difference
+@compiled
+def measure(c: Any, ends: Any, steps: int, history: Any, rows: int, out: Any) -> None:
+    """What a baker measures, into `out`: width and height (mm, cooled), loss (%), first done and last good (min), browning underneath and
+    at the rim, whether it was reached. The ways of being done are blended in the logarithm of their minutes; sizes are those in the
+    middle of the window."""
+    ln_first, ln_last, reached = 0.0, 0.0, 1.0
+    for e in range(len(ends)):
+        if ends[e].weight > 0:
+            first_s, last_s, hit = window(ends[e], history, rows)
+            ln_first += ends[e].weight * math.log(first_s)
+            ln_last += ends[e].weight * math.log(last_s)
+            if not hit:
+                reached = 0.0
+    first_s, last_s = math.exp(ln_first), math.exp(ln_last)
+    when = 0.5 * (first_s + last_s)
+    row = 0
+    for i in range(rows):
+        if history[i, TIME] < when:
+            row += 1
+    row = min(max(row, 1), rows - 1)
+    part = (when - history[row - 1, TIME]) / (history[row, TIME] - history[row - 1, TIME])
+    part = min(max(part, 0.0), 1.0)
+    radius = history[row - 1, RADIUS] * (1 - part) + history[row, RADIUS] * part
+    volume = history[row - 1, COOLED] * (1 - part) + history[row, COOLED] * part
+    wet = history[row - 1, MOISTURE] * (1 - part) + history[row, MOISTURE] * part
+    minutes = (1 - BIAS / steps) / 60
+    out[0] = 2000 * radius
+    out[1] = 1000 * volume / footprint(c, radius) / profile(c, radius)
+    out[2] = 100 * (c.water - wet) + 1.2 * wet * wet / (wet * wet + 0.0016)  # a last bit of water leaves while it cools
+    out[3], out[4] = first_s * minutes, last_s * minutes
+    out[5], out[6] = browned_at(c, history, UNDER, row, part), browned_at(c, history, RIM, row, part)
+    out[7] = reached
+
+
+@compiled
+def bake_columns(columns: Any, ends: Any, steps: int, out: Any) -> None:
+    """Every column by itself; `out` has a row of eight for each."""
+    history = np.empty((MOST_TIMES * steps, COLUMNS))
+    for b in range(len(columns)):
+        rows = simulate(columns[b], ends[b], steps, history)
+        measure(columns[b], ends[b], steps, history, rows, out[b])

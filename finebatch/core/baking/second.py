@@ -3,7 +3,7 @@
 import dataclasses
 import math
 
-from ..bakemodel import Case, EndStyle, Mix, pan, predict
+from ..bakemodel import Case, EndStyle, Mix, cut_face, grown_length_mm, only, predict
 from ..base import Interval
 from ..forming import Cooling, RuskForm, slice_rusk
 from .doneness import Doneness
@@ -36,20 +36,29 @@ def crumb_after(mix: Mix, loss_share: float, air_share: float) -> Mix:
 def sliced_and_dried(outcome: Outcome, first: Case, form: RuskForm, finish: Doneness) -> Outcome:
     """Slices from the middle of the predicted log; each is baked again as a slice in a pan of its own cut side, crisp."""
     baked = outcome.baked
-    grew = baked.diameter_mm.value - form.log_mm
-    length = form.length_mm + max(0.0, grew)  # the ends spread as the sides do
+    length = grown_length_mm(form.length_mm, form.log_mm, baked.diameter_mm.value)
     cut = slice_rusk(form, baked.diameter_mm.value, length)
     loss = baked.loss_pct.value / 100
     mass_kg = first.shape.mass_kg * (1 - loss)
     # A log's section is a flat arch: 0.77 of width times height (docs/model.md, section 3).
     section_mm2 = 0.77 * baked.diameter_mm.value * baked.height_mm.value
-    density = mass_kg / (section_mm2 * length * 1e-9)
+    density = mass_kg / (section_mm2 * form.length_mm * 1e-9)  # the section was foretold for the raw length
     crumb = crumb_after(first.mix, loss, 0.0)
     air = min(0.8, max(0.05, 1 - density * crumb.specific_m3))
     crumb = dataclasses.replace(crumb, air_share=air)
-    shape = pan(section_mm2 / math.cos(math.radians(form.angle_deg)) / 100, form.slice_mm, crumb.density_kg_m3)
+    slant = math.cos(math.radians(form.angle_deg))
+    face_mm2 = section_mm2 / slant
+    shape = cut_face(
+        baked.diameter_mm.value / slant, baked.height_mm.value, face_mm2, form.slice_mm, crumb.density_kg_m3
+    )
     case = dataclasses.replace(
-        first, mix=crumb, shape=shape, oven_c=form.second_c, style=EndStyle.CRISP, dough_c=SLICE_C[form.cooling]
+        first,
+        mix=crumb,
+        shape=shape,
+        oven_c=form.second_c,
+        ends=only(EndStyle.CRISP),
+        dough_c=SLICE_C[form.cooling],
+        minutes_ln=0.0,
     )
     dried = predict(case, True)
     each_g = 1000 * shape.mass_kg

@@ -1,22 +1,29 @@
 """When to look first, from when to when it is done, and which minute to aim for."""
 
+import math
+
 from pydantic import Field
 
-from ..bakemodel import Prediction
+from ..bakemodel import Z90, Prediction
 from ..base import Value
 from .doneness import Doneness
 
-FIRST_LOOK_SHARE = 0.85  # look this early, of the low end of first done
+# Of a normal spread: below it a tenth, and between plus and minus it a half.
+Z_TENTH, Z_HALF = 1.2816, 0.6745
+OWN_LOOK_SHARE = 0.85  # of a baker's own first minute
 
 
 class Window(Value):
-    """Minutes in the oven: when to look first, done from..to in the middle of the prediction, the minute to aim for by
-    the baker's finish, and the whole range."""
+    """Minutes in the oven. `done_from`..`done_to` is the good window, first done to last good; `aim` the minute to aim for by the baker's
+    finish. How sure that is stands apart: in one bake of two it is between `likely_from` and `likely_to`, in one of ten it is done
+    before `first_look`, and `earliest`..`latest` holds in nine of ten."""
 
     first_look_min: float
     done_from_min: float
     done_to_min: float
     aim_min: float
+    likely_from_min: float
+    likely_to_min: float
     earliest_min: float
     latest_min: float
     cue: str
@@ -33,25 +40,29 @@ class OwnBake(Value):
 def owned(window: Window, own: OwnBake) -> Window:
     """The window by a baker's own minutes; what was foretold stays in the prediction.
 
-    >>> foretold = Window(first_look_min=7, done_from_min=9, done_to_min=13, aim_min=11, earliest_min=8, latest_min=16, cue="pale")
+    >>> foretold = Window(first_look_min=7, done_from_min=9, done_to_min=13, aim_min=11, likely_from_min=10, likely_to_min=12, earliest_min=8, latest_min=16, cue="pale")
     >>> owned(foretold, OwnBake(from_min=12, to_min=14)).aim_min
     13.0
     """
     low, high = sorted((own.from_min, own.to_min))
     update = {
-        "first_look_min": max(1.0, FIRST_LOOK_SHARE * low), "done_from_min": low, "done_to_min": high, "aim_min": (low + high) / 2,
-        "earliest_min": low, "latest_min": high,
+        "first_look_min": max(1.0, OWN_LOOK_SHARE * low), "done_from_min": low, "done_to_min": high, "aim_min": (low + high) / 2,
+        "likely_from_min": low, "likely_to_min": high, "earliest_min": low, "latest_min": high,
         "cue": own.cue or window.cue,
     }  # fmt: skip
     return window.model_copy(update=update)
 
 
 def window_of(baked: Prediction, finish: Doneness, cue: str) -> Window:
+    first, aim = baked.first_done_min, _aim(finish, baked)
+    sd = math.log(first.high / first.low) / (2 * Z90)
     return Window(
-        first_look_min=max(1.0, FIRST_LOOK_SHARE * baked.first_done_min.low),
+        first_look_min=max(1.0, first.value * math.exp(-Z_TENTH * sd)),
         done_from_min=baked.first_done_min.value,
         done_to_min=baked.last_good_min.value,
-        aim_min=_aim(finish, baked),
+        aim_min=aim,
+        likely_from_min=aim * math.exp(-Z_HALF * sd),
+        likely_to_min=aim * math.exp(Z_HALF * sd),
         earliest_min=baked.first_done_min.low,
         latest_min=baked.last_good_min.high,
         cue=cue,

@@ -22,7 +22,7 @@ from ..dough import (
 from ..forming import forming_of, pieces_of
 from ..formula import EggCount, WeighedLine, count_eggs, dough_parts, weigh_lines
 from ..ingredients import Ingredient
-from ..kitchen import Kitchen, check_oven
+from ..kitchen import FAN_OFFSET_K, Kitchen, check_oven, to_c
 from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
 from .card import card_problems, minutes_problems
 from .spec import DoughSpec
@@ -37,7 +37,6 @@ class Assessment(Value):
     method: tuple[MethodStep, ...] = ()
     eggs: EggCount | None = None
     outcome: Outcome | None = None
-    style: Style | None = None  # the family it was taken for
     tray_rest_min: float | None = None  # on the hot tray, once out of the oven
     trays: TrayPlan | None = None
     slices: TrayPlan | None = None  # the second bake of the twice-baked
@@ -76,7 +75,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     problems += wrong
     if pieces is None or any(p.severity is Severity.STOP and p.field.startswith("oven") for p in problems):
         return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=tuple(problems))
-    case = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, pieces.mass_g)
+    case = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, pieces.mass_g, spec.finish)
     outcome = bake_pieces(case, spec.form, pieces, spec.finish, style.cue, is_weighed(spec.form, kitchen))
     problems += minutes_problems(spec, outcome.window)
     if spec.own_bake is not None:
@@ -93,7 +92,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     )
     return Assessment(
         lines=weighed, dough=dough, balance=balance, method=method, eggs=eggs, outcome=outcome, trays=trays, slices=slices,
-        small=small, style=style, tray_rest_min=spec.rest_on_tray_min(style), problems=(*problems, *wrong, *wrong_slices, *wrong_small),
+        small=small, tray_rest_min=spec.rest_on_tray_min(style), problems=(*problems, *wrong, *wrong_slices, *wrong_small),
     )  # fmt: skip
 
 
@@ -128,8 +127,8 @@ def portioned_dough(spec: DoughSpec, parts: list[tuple[Ingredient, float]], mix:
     """Grams of one piece, the dough, and the family it is taken for."""
     forming = forming_of(spec.form)
     mass_g = forming.piece_mass_g(spec.form, sum(grams for _, grams in parts), mix.density_kg_m3 / 1000)
-    judged_g = mass_g if forming.judged_by_portion else None
-    return mass_g, *dough_of(parts, mix, forming.families, judged_g, spec.style_id)
+    oven_c = to_c(spec.oven.value, spec.oven.scale) + (FAN_OFFSET_K if spec.oven.fan else 0.0)
+    return mass_g, *dough_of(parts, mix, forming.families, oven_c, spec.style_id)
 
 
 def case_for(spec: DoughSpec, kitchen: Kitchen) -> Case:
@@ -138,7 +137,7 @@ def case_for(spec: DoughSpec, kitchen: Kitchen) -> Case:
     mix = mix_of_dough(parts, spec.making)
     mass_g, _, style = portioned_dough(spec, parts, mix)
     tray = kitchen.tray(spec.tray_id)
-    return bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, mass_g)
+    return bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, mass_g, spec.finish)
 
 
 def with_width(baked: Prediction, case: Case, spec: DoughSpec) -> Prediction:

@@ -54,9 +54,7 @@ def what_if(spec: DoughSpec, found: Assessment, kitchen: Kitchen, factor: Factor
     """All values of the factor baked in one batch. Refusal if the dough has no outcome yet."""
     if found.outcome is None or found.dough is None:
         raise refusal("factor", "There is no outcome yet to change.")
-    # The family stays what it is now: a question about one factor must not change the way the cookie is judged.
-    fixed = spec.model_copy(update={"style_id": found.dough.style_id})
-    variants = _variants(fixed, found, kitchen, factor)
+    variants = _variants(spec, found, kitchen, factor)
     cases: list[Case] = [case_for(other, place) for _, _, other, place in variants]
     baked = predict_many(cases, is_weighed(spec.form, kitchen))
     widths = [
@@ -65,8 +63,6 @@ def what_if(spec: DoughSpec, found: Assessment, kitchen: Kitchen, factor: Factor
     ]
     times = [prediction.first_done_min for prediction in baked]
     now = min(range(len(variants)), key=lambda i: abs(variants[i][0] - _now(spec, kitchen, factor)))
-    # The dough as it is has been baked already, alone; in a batch the model's steps are those of the slowest of it.
-    widths[now], times[now] = found.outcome.baked.diameter_mm, found.outcome.baked.first_done_min
     # A pan's walls decide the width: of the same dough a smaller pan is a smaller, thicker piece.
     direction = 0 if forming_of(spec.form).held_by_walls else _DIRECTION.get(factor, 0)
     widths = _held(widths, direction, now)

@@ -78,7 +78,9 @@ def why(spec: DoughSpec, kitchen: Kitchen) -> Why:
     def case(
         of: _Parts, making: Making = plain_making, oven: OvenSetting = plain_oven, place: Kitchen = plain_kitchen
     ) -> Case:
-        return bake_case(spec.form, making, oven, plain_tray, place, mix_of_dough(of, making), style, mass_g)
+        return bake_case(
+            spec.form, making, oven, plain_tray, place, mix_of_dough(of, making), style, mass_g, spec.finish
+        )
 
     reference = case(plain_parts)
     variants: list[tuple[str, str, Case]] = [
@@ -92,7 +94,7 @@ def why(spec: DoughSpec, kitchen: Kitchen) -> Why:
         ("tray", f"A {tray.kind.value} tray, {kitchen.liner.value}", dataclasses.replace(reference, tray=tray.kind, liner=kitchen.liner)),
         ("altitude", f"{kitchen.altitude_m:.0f} m above the sea", dataclasses.replace(reference, altitude_m=kitchen.altitude_m)),
     ]  # fmt: skip
-    actual = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, mass_g)
+    actual = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, mass_g, spec.finish)
     baked = bake([reference, actual, *(found for _, _, found in variants)], fitted())
     more = forming_of(spec.form).raw_width_mm(spec.form, actual.shape) - actual.shape.diameter_mm
     middle = (baked.first_min + baked.last_min) / 2

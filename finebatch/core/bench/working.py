@@ -2,7 +2,7 @@
 
 from ..bakemodel import EndStyle
 from ..base import Value
-from ..dough import Style
+from ..dough import Style, styles
 from ..finishing import FinishPlan
 from ..forming import AnyForm, forming_of
 from ..kitchen import Kitchen, OvenSetting, Scale, Units, say, typical_s
@@ -46,7 +46,7 @@ def working_of(
 ) -> tuple[CardRow, ...]:
     """The rows of a dough that has an outcome; none for one that has not."""
     outcome, trays = found.outcome, found.trays
-    if outcome is None or found.style is None:
+    if outcome is None or found.dough is None:
         return ()
     forming, pieces, window = forming_of(spec.form), outcome.pieces, outcome.window
     raw = f"{pieces.count} of {_mass(pieces.mass_g, kitchen)} raw, {_length(pieces.raw_diameter_mm, kitchen)} across and {_length(pieces.raw_height_mm, kitchen)} high"
@@ -83,7 +83,12 @@ def working_of(
             f"{pieces.count + pieces.small_count}, {_length(wide.low, kitchen)} to {_length(wide.high, kitchen)} wide baked.",
         )
     )
-    rows.append(("Keeps", keeping_words(found.style, any(plan.set_usual_min > 0 for plan in finishes), spec.form)))
+    rows.append(
+        (
+            "Keeps",
+            keeping_words(styles()[found.dough.style_id], any(plan.set_usual_min > 0 for plan in finishes), spec.form),
+        )
+    )
     return tuple(CardRow(label=label, text=text) for label, text in rows)
 
 

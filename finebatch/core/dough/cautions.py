@@ -8,6 +8,8 @@ from .amounts import amounts_by_role
 from .making import Making
 from .styles import Style
 
+LEAVENED_PCT = 0.3  # of the flour: the least soda and powder of the families that cannot do without
+
 
 def warnings_of(
     weighed: tuple[WeighedLine, ...], style: Style, percentages: dict[str, float] | None, making: Making
@@ -26,7 +28,7 @@ def warnings_of(
         ]
     found: list[Problem] = [*too_much]
     gassy = rises > 0 or any(item.co2_ml_per_g > 0 for item, _ in parts)
-    leavened = style.usual["soda"].low_pct > 0 or style.usual["powder"].low_pct > 0
+    leavened = style.usual["soda"].low_pct + style.usual["powder"].low_pct >= LEAVENED_PCT
     if leavened and not gassy:
         found.append(
             ask(

@@ -5,7 +5,7 @@ from ..base import Interval, Value
 from ..formula import Role, mass_of, percentages_of
 from ..ingredients import Ingredient, allergens_of, may_contain_of
 from .making import Making
-from .styles import Style, distance, nearest, styles
+from .styles import ONE_FAMILY, Style, blended, distance, styles, weights
 
 VOLUME_LN_SD = 0.06  # what scoops and fingers add to the density's own uncertainty
 
@@ -49,17 +49,17 @@ def dough_of(
     parts: list[tuple[Ingredient, float]],
     mix: Mix,
     families: tuple[str, ...],
-    portion_g: float | None,
+    oven_c: float,
     chosen: str | None = None,
 ) -> tuple[Dough, Style]:
-    """The dough's figures and the style it is taken for: the one `chosen`, else the nearest of `families`, which its form can be. `parts` must
-    weigh something."""
+    """The dough's figures and the style it is taken for: the one `chosen`, else a blend of `families`, which its form can be, in an oven set
+    to `oven_c` (with the fan 20 °C more). `parts` must weigh something."""
     mass = sum(grams for _, grams in parts)
     percentages = percentages_of(parts)
-    if chosen is not None and chosen in styles():
-        style, far = styles()[chosen], distance(percentages or {}, styles()[chosen])
-    else:
-        style, far = nearest(percentages or {}, families, portion_g)
+    own = chosen is not None and chosen in styles()
+    shares = {chosen: 1.0} if own and chosen else weights(percentages, families, oven_c)
+    style = blended(shares)
+    far = distance(percentages or {}, styles()[style.id])
     density = mix.density_kg_m3 / 1000
 
     def around(value: float, sd: float) -> Interval:
@@ -78,7 +78,13 @@ def dough_of(
         percentages=percentages,
         style_id=style.id,
         style_label=style.label,
-        closeness="close to" if far < 0.9 else "something like" if far < 1.6 else "unlike most, nearest to",
+        closeness="between"
+        if shares[style.id] <= ONE_FAMILY
+        else "close to"
+        if far < 0.9
+        else "something like"
+        if far < 1.6
+        else "unlike most, nearest to",
         cue=style.cue,
         allergens=allergens_of(parts),
         may_contain=may_contain_of(parts),

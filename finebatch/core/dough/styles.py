@@ -1,8 +1,10 @@
 """The families of cookie dough and what is usual for each (`reference/style_targets.csv`)."""
 
+import math
+from collections.abc import Callable
 from functools import cache
 
-from ..bakemodel import EndStyle
+from ..bakemodel import Ends, EndStyle
 from ..base import Value, number, rows
 from ..formula import AXES
 
@@ -28,6 +30,8 @@ class Style(Value):
     tray_rest_min: float
     cue: str
     end: EndStyle
+    ends: Ends  # every way of being done that counts, where it lies between families
+    minutes_ln: float  # what bakes and the trade add to the model's ln minutes of this family
     rolled: bool  # rolled out and cut: neither too soft nor too wet for the pin
 
 
@@ -56,8 +60,13 @@ def _style(row: dict[str, str]) -> Style:
         tray_rest_min=number(row["tray_rest_min"]),
         cue=row["doneness_cue"],
         end=EndStyle(row["end_point"]),
+        ends=((EndStyle(row["end_point"]), 1.0),),
+        minutes_ln=number(row["minutes_ln"]),
         rolled=row["rolled"] == "1",
     )
+
+
+FARTHEST = 8.0  # half ranges: beyond that a dough is simply another
 
 
 def distance(percentages: dict[str, float], style: Style) -> float:
@@ -71,22 +80,84 @@ def distance(percentages: dict[str, float], style: Style) -> float:
     for axis in AXES:
         usual = style.usual[axis]
         width = max((usual.high_pct - usual.low_pct) / 2, floors[axis])
-        total += min(abs(percentages.get(axis, 0.0) - usual.typical_pct) / width, 4.0) ** 2
+        total += min(abs(percentages.get(axis, 0.0) - usual.typical_pct) / width, FARTHEST) ** 2
     return (total / len(AXES)) ** 0.5  # type: ignore[no-any-return]
 
 
-def nearest(
-    percentages: dict[str, float], families: tuple[str, ...], portion_g: float | None = None
-) -> tuple[Style, float]:
-    """The family this dough looks most like among those its form can be, and how far it lies from it. `portion_g` is given
-    where the family depends on the portion."""
-    among = [styles()[id] for id in families]
+# How sharply families are told apart, and what weighs less than which does not count (docs/model.md, section 8).
+SHARPNESS, LEAST_WEIGHT = 0.12, 0.02
+ONE_FAMILY = 0.55  # a dough is called by one family while that weighs more
+OVEN_SLACK_K, OVEN_STEP_K = 5.0, {"giant_thick": 10.0}
 
-    def score(style: Style) -> float:
-        off = 0.0
-        if portion_g is not None:
-            off = max(0.0, style.portion_low_g / portion_g - 1, portion_g / style.portion_high_g - 1)
-        return distance(percentages, style) + min(off, 2.0)
 
-    best = min(among, key=score)
-    return best, distance(percentages, best)
+def _far_from_oven(style: Style, celsius: float) -> float:
+    """What an oven outside a family's usual range adds: cooler tells more than hotter."""
+    below = max(0.0, style.oven_low_c - OVEN_SLACK_K - celsius)
+    above = max(0.0, celsius - style.oven_high_c - OVEN_SLACK_K)
+    step_k = OVEN_STEP_K.get(style.id, 25.0)
+    return 0.5 * min(below / step_k, 2.0) + 0.5 * min(above / step_k, 1.0)
+
+
+def weights(percentages: dict[str, float] | None, families: tuple[str, ...], oven_c: float) -> dict[str, float]:
+    """How far a dough belongs to each family that its form can be, by its percentages and its oven (with the fan's 20 °C): smooth in
+    every amount, and sums to 1. The portion has no say. Without flour there are no percentages: the form's plainest family."""
+    if percentages is None:
+        plain = next((id for id in ("drop_chewy", "rolled_ball") if id in families), families[0])
+        return {plain: 1.0}
+    scores = {id: distance(percentages, styles()[id]) + _far_from_oven(styles()[id], oven_c) for id in families}
+    best = min(scores.values())
+    raw = {id: max(0.0, math.exp(-(score - best) / SHARPNESS) - LEAST_WEIGHT) for id, score in scores.items()}
+    whole = sum(raw.values())
+    return {id: weight / whole for id, weight in raw.items() if weight > 0}
+
+
+def blended(shares: dict[str, float]) -> Style:
+    """The family of a dough that belongs to several: named by the first, or by the first two, with limits between theirs."""
+    ranked = sorted(shares, key=lambda id: -shares[id])
+    first = styles()[ranked[0]]
+    if len(ranked) == 1:
+        return first
+
+    def mean(of: Callable[[Style], float]) -> float:
+        return sum(share * of(styles()[id]) for id, share in shares.items())
+
+    def usual(axis: str) -> Usual:
+        return Usual(
+            low_pct=mean(lambda style: style.usual[axis].low_pct),
+            typical_pct=mean(lambda style: style.usual[axis].typical_pct),
+            high_pct=mean(lambda style: style.usual[axis].high_pct),
+        )
+
+    ends: dict[EndStyle, float] = {}
+    for id, share in shares.items():
+        ends[styles()[id].end] = ends.get(styles()[id].end, 0.0) + share
+    second = styles()[ranked[1]]
+    between = shares[first.id] <= ONE_FAMILY
+    update = {
+        "label": _between(first.label, second.label) if between else first.label,
+        "cue": f"{first.cue}; or, as a {second.label}, {second.cue}"
+        if between and second.cue != first.cue
+        else first.cue,
+        "usual": {axis: usual(axis) for axis in AXES},
+        "portion_low_g": mean(lambda style: style.portion_low_g),
+        "portion_high_g": mean(lambda style: style.portion_high_g),
+        "oven_low_c": mean(lambda style: style.oven_low_c),
+        "oven_high_c": mean(lambda style: style.oven_high_c),
+        "tray_rest_min": mean(lambda style: style.tray_rest_min),
+        "minutes_ln": mean(lambda style: style.minutes_ln),
+        "ends": tuple(ends.items()),
+    }
+    return first.model_copy(update=update)
+
+
+def _between(one: str, other: str) -> str:
+    """ "chewy or crisp drop cookie": what both are is said once.
+
+    >>> _between("chewy drop cookie", "crisp drop cookie")
+    'chewy or crisp drop cookie'
+    """
+    mine, theirs = one.split(), other.split()
+    same = 0
+    while same < min(len(mine), len(theirs)) - 1 and mine[-1 - same] == theirs[-1 - same]:
+        same += 1
+    return " ".join([*mine[: len(mine) - same], "or", *theirs])

@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..bakemodel import Shape, flattened
+from ..bakemodel import Shape, pressed
 from ..bakemodel import ball as ball_shape
 from ..base import Problem, Value
 from ..dough import Style
@@ -60,7 +60,6 @@ class Rolling(Forming[BallForm]):
     step = "form_ball"
     size_is = "portion_g"
     widened_by = Widening(field="portion_g", least=3, most=400)
-    judged_by_portion = True
 
     def size_field(self, form: BallForm) -> str:
         return {"grams": "form.portion_g", "count": "form.count", "width": "form.ball_mm"}[form.by]
@@ -71,7 +70,7 @@ class Rolling(Forming[BallForm]):
     def raw_shape(self, form: BallForm, mass_g: float, density_g_ml: float) -> Shape:
         """A pressed ball is as thick as pressed."""
         density = density_g_ml * 1000
-        return flattened(mass_g, form.pressed_mm, density) if form.pressed_mm else ball_shape(mass_g, density)
+        return pressed(mass_g, form.pressed_mm, density) if form.pressed_mm else ball_shape(mass_g, density)
 
     def pieces(
         self, form: BallForm, dough_g: float, density_g_ml: float, style: Style, tray: Tray

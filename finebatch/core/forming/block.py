@@ -41,7 +41,6 @@ class Cubing(Forming[BlockForm]):
     step = "form_slice"
     size_is = "portion_g"
     widened_by = Widening(field="portion_g", least=3, most=400)
-    judged_by_portion = True
 
     def piece_mass_g(self, form: BlockForm, dough_g: float, density_g_ml: float) -> float:
         return form.portion_g

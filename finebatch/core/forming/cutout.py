@@ -1,11 +1,12 @@
 """Shapes cut from a rolled sheet, with one cutter or two."""
 
+import math
 from typing import Literal
 
 from pydantic import Field, field_validator
 
 from ..bakemodel import Shape, disc
-from ..base import Guide, Ink, Problem, Ring, RingMark, RoundMark, Value, moved, problem_with, stop
+from ..base import Guide, Ink, Problem, Ring, RingMark, RoundMark, Value, moved, perimeter_mm, problem_with, stop
 from ..dough import Style
 from ..kitchen import Tray
 from .cutters import Cutter, outline
@@ -66,8 +67,14 @@ class Cutting(Forming[CutoutForm]):
         return area_of(form, form.cutter_mm) * form.thickness_mm / 1000 * density_g_ml
 
     def raw_shape(self, form: CutoutForm, mass_g: float, density_g_ml: float) -> Shape:
-        """Any cut shape bakes like the round of its own area."""
-        return disc(equal_round_mm(area_of(form, form.cutter_mm)), form.thickness_mm, density_g_ml * 1000)
+        """Any cut shape bakes like the round of its own area, with its own longer rim."""
+        area = area_of(form, form.cutter_mm)
+        rim = (
+            1.0
+            if form.cutter is Cutter.ROUND
+            else perimeter_mm(form.ring(form.cutter_mm)) / (2 * math.sqrt(math.pi * area))
+        )
+        return disc(equal_round_mm(area), form.thickness_mm, density_g_ml * 1000, rim)
 
     def raw_width_mm(self, form: CutoutForm, shape: Shape) -> float:
         return form.cutter_mm

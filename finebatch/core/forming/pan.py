@@ -158,7 +158,8 @@ class Pressing(Forming[PanForm]):
         inner = (form.width_mm - 2 * form.edge_mm) * (form.depth_mm - 2 * form.edge_mm)
         inner *= math.pi / 4 if form.shape is PanShape.ROUND else 1.0
         thickness = mass_g * form.pieces_each / density_g_ml * 1000 / max(inner, 1.0)
-        return pan_shape(form.area_mm2 / 100, thickness, density_g_ml * 1000)
+        rounded = form.shape is PanShape.ROUND
+        return pan_shape(form.width_mm, form.depth_mm, thickness, density_g_ml * 1000, rounded)
 
     def raw_width_mm(self, form: PanForm, shape: Shape) -> float:
         return form.width_mm

@@ -81,8 +81,8 @@ class Forming(ABC, Generic[F]):
     size_is: ClassVar[str]  # the field that decides how big a piece is
     widened_by: ClassVar[Widening | None] = None
     portions_exact: ClassVar[bool] = False  # no size error: cut, pressed, sliced
-    judged_by_portion: ClassVar[bool] = False  # the family depends on the portion
     warmed_by_hands: ClassVar[bool] = True  # rolling, cutting or shaping warms a cold dough
+    stirred_stiff: ClassVar[bool] = False  # even a foam dough's gluten is worked
     held_by_walls: ClassVar[bool] = False  # a pan's walls decide the width
     outline_spreads: ClassVar[bool] = True  # the outline grows in the oven, as each piece lies by itself
 

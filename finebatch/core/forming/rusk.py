@@ -85,6 +85,7 @@ class TwiceBaking(Forming[RuskForm]):
     step = "form_log_shape"
     leftover_is = "in the heels"
     size_is = "length_mm"
+    stirred_stiff = True
     widened_by = Widening(field="log_mm", least=25, most=150)
 
     def piece_mass_g(self, form: RuskForm, dough_g: float, density_g_ml: float) -> float:

@@ -56,7 +56,6 @@ class Scooping(Forming[ScoopForm]):
     step = "form_scoop"
     size_is = "portion_g"
     widened_by = Widening(field="portion_g", least=3, most=400)
-    judged_by_portion = True
     warmed_by_hands = False
 
     def size_field(self, form: ScoopForm) -> str:

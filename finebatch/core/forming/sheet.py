@@ -4,15 +4,17 @@ from typing import Literal
 
 from pydantic import Field
 
-from ..bakemodel import Shape, disc
+from ..bakemodel import Shape, sheet
 from ..base import Guide, Ink, LineMark, Problem, Value, rectangle, stop
 from ..dough import Style
 from ..kitchen import Tray
 from .nesting import RAGGED_RIM_MM
 from .pieces import Pieces, ScoredSheet
 from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays
-from .rolled import equal_round_mm, largest_for, sheet_edge
+from .rolled import largest_for, sheet_edge
 from .scoring import score
+
+USUAL_SHEET_MM = (240.0, 330.0)  # what a home tray takes
 
 
 class SheetForm(Value):
@@ -46,8 +48,8 @@ class Scoring(Forming[SheetForm]):
         return form.piece_width_mm * form.piece_length_mm * form.thickness_mm / 1000 * density_g_ml
 
     def raw_shape(self, form: SheetForm, mass_g: float, density_g_ml: float) -> Shape:
-        """A piece bakes like the round of its own area."""
-        return disc(equal_round_mm(form.piece_width_mm * form.piece_length_mm), form.thickness_mm, density_g_ml * 1000)
+        """The whole sheet bakes, not its pieces; how large it is moves the minutes of its middle by a hundredth at most."""
+        return sheet(*USUAL_SHEET_MM, form.thickness_mm, density_g_ml * 1000)
 
     def raw_width_mm(self, form: SheetForm, shape: Shape) -> float:
         return form.piece_width_mm

@@ -2,6 +2,7 @@
 
 import math
 
+from ..bakemodel import grown_length_mm
 from ..baking import Outcome
 from ..base import Problem, Value, ask, stop
 from ..dough import keeping_raw
@@ -61,7 +62,8 @@ def lay_out(
     lying = forming.lying(form)
     if lying is not None:
         grew = max(0.0, outcome.baked.diameter_mm.high - lying.width_mm)
-        covered = Footprint(width_mm=lying.width_mm + grew, depth_mm=lying.length_mm + grew, round=False)
+        long_mm = grown_length_mm(lying.length_mm, lying.width_mm, outcome.baked.diameter_mm.high)
+        covered = Footprint(width_mm=lying.width_mm + grew, depth_mm=long_mm, round=False)
         return _spread(covered, lying.count, tray, rules, positions, lying.unit)
     baked = min(bake_now or outcome.pieces.count, outcome.pieces.count)
     limit = forming.hand_limit(form)

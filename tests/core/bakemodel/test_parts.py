@@ -1,6 +1,9 @@
 """The bake model's parts, each alone: shapes, mixes, phases, heat, water, flow, gas, end points."""
 
+import dataclasses
+import itertools
 import math
+from typing import Any
 
 import numpy as np
 import pytest
@@ -8,18 +11,19 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from finebatch.core.bakemodel.bakeware import END_POINT, EndStyle
-from finebatch.core.bakemodel.batch import Batch, sigmoid
-from finebatch.core.bakemodel.case import Case, Shift
-from finebatch.core.bakemodel.endpoints import crossing, limits, value_at
-from finebatch.core.bakemodel.gas import Gas
-from finebatch.core.bakemodel.heat import LAYERS, Drying, _solve_tridiagonal, mean_over_layers, vapour_pressure
+from finebatch.core.bakemodel.case import Case, Shift, only
+from finebatch.core.bakemodel.column import COLUMN, packed
+from finebatch.core.bakemodel.endpoints import BROWNED, CORE, MOISTURE, RADIUS, crossing, ends_of, limits
+from finebatch.core.bakemodel.gas import wanted
+from finebatch.core.bakemodel.heat import IMPLICIT, LAYERS, solve_tridiagonal, vapour_pressure, water_activity
 from finebatch.core.bakemodel.mix import AIR, DENSITY, FatState, Material, Mixing, material, mix_of
+from finebatch.core.bakemodel.outcome import bake, column_of
 from finebatch.core.bakemodel.parameters import fitted
-from finebatch.core.bakemodel.phases import Phases, binding_water, set_temperature
-from finebatch.core.bakemodel.shapes import Flow, Shape, ball, disc, flattened, log, mound, pan
-from finebatch.core.bakemodel.simulate import footprint, mean_to_max, simulate, time_span_s
-from finebatch.core.bakemodel.spread import Spread
-from finebatch.core.bakemodel.viscosity import Rheology
+from finebatch.core.bakemodel.phases import binding_water, set_temperature, split
+from finebatch.core.bakemodel.shapes import Flow, Shape, ball, disc, flattened, log, mound, pan, pressed, sheet
+from finebatch.core.bakemodel.simulate import MOST_TIMES, footprint, profile, simulate
+from finebatch.core.bakemodel.spread import rate
+from finebatch.core.bakemodel.viscosity import ln_unset
 from finebatch.core.ingredients.catalogue import catalogue
 from finebatch.core.kitchen.bakeware import Liner, TrayKind
 from tests.kit import bake_cases, case_of, generic_materials
@@ -29,13 +33,14 @@ P = fitted()
 DROP = case_of(bake_cases()[2], M)
 
 
-def batch(*cases: Case) -> Batch:
-    return Batch(list(cases))
+def record(case: Case) -> Any:
+    """The case as the time loop reads it."""
+    return packed([column_of(case, P)])[0]
 
 
 def with_mix(**grams: float) -> Case:
     mix = mix_of([(M[name], g) for name, g in grams.items()])
-    return Case(mix, mound(40, mix.density_kg_m3), 180, EndStyle.SOFT)
+    return Case(mix, mound(40, mix.density_kg_m3), 180, only(EndStyle.SOFT))
 
 
 # --- shapes ----------------------------------------------------------------------------------------------------
@@ -69,11 +74,12 @@ def test_a_heavier_piece_grows_as_its_kind_does(mass_g: float, density: float, f
     assert disc(50, 5, density).heavier(factor).diameter_mm == pytest.approx(50)
     rod = log(mass_g, 40, 200, density)
     assert rod.heavier(factor).length_m == rod.length_m
-    assert pan(400, 15, density).heavier(factor).radius_m == pan(400, 15, density).radius_m
+    assert pan(200, 200, 15, density).heavier(factor).radius_m == pan(200, 200, 15, density).radius_m
 
 
 def test_pans_and_logs_report_their_height() -> None:
-    assert pan(400, 16, 1000).height_mm * 0.97 == pytest.approx(16)
+    assert pan(200, 200, 16, 1000).height_mm * 0.97 == pytest.approx(16)
+    assert pan(200, 200, 16, 1000, rounded=True).height_mm * 0.97 == pytest.approx(16)
     assert log(500, 50, 250, 1000).height_mm == pytest.approx(1000 * 0.0005 / (0.05 * 0.25) / 0.8)
     assert Shape(Flow.ROUND, 0.03, 5e-5, 0.05, 0.9).diameter_mm == pytest.approx(60)
 
@@ -121,54 +127,63 @@ def test_polyols_average_by_the_logarithm() -> None:
     assert mix_of([(M["flour"], 1.0)]).polyol_solubility == 1
 
 
+@given(st.floats(60, 500), st.floats(60, 500), st.floats(4, 30), densities)
+def test_a_slabs_edge_is_a_strip_of_it(width: float, length: float, thickness: float, density: float) -> None:
+    for shape in (
+        sheet(width, length, thickness, density),
+        pan(width, length, thickness, density),
+        pan(width, 1, thickness, density, rounded=True),
+    ):
+        assert shape.edge is not None
+        assert 0 < shape.edge.share < 1
+        assert shape.edge.strip_m <= 2 * thickness / 1000 + 1e-12
+        assert shape.mass_kg == pytest.approx(shape.area_m2 * thickness / 1000 * density)
+    assert not sheet(width, length, thickness, density).edge.walls  # type: ignore[union-attr]
+
+
+@given(masses, densities)
+def test_a_ball_is_pressed_without_a_jump(mass_g: float, density: float) -> None:
+    """From the ball to the flat round: never narrower than the ball, wider the more it is pressed."""
+    across = ball(mass_g, density).diameter_mm
+    widths = [pressed(mass_g, across * (1 - 0.008 * i), density).diameter_mm for i in range(100)]
+    assert widths[0] == pytest.approx(across)
+    assert all(b >= a - 1e-9 for a, b in itertools.pairwise(widths))
+    assert max(b / a for a, b in itertools.pairwise(widths)) < 1.03
+    flat = pressed(mass_g, across * 0.5, density)
+    assert flat.diameter_mm == pytest.approx(1000 * 2 * math.sqrt(flat.volume_m3 / (math.pi * across / 2000 * 0.88)))
+
+
 # --- phases and viscosity --------------------------------------------------------------------------------------
-
-
-def layers(value: float, size: int = 1) -> np.ndarray:
-    return np.full((LAYERS, 2, size), value)
 
 
 @given(st.floats(0, 110))
 def test_solids_are_a_share_and_melt_away(temp: float) -> None:
-    b = batch(DROP)
-    water = binding_water(b, P)
-    phases = Phases(b, P, water)
-    split = phases.split(layers(temp), layers(float(b.water0[0])))
-    assert (split.solids > 0).all()
-    assert (split.solids < 1).all()
-    assert (split.free > 0).all()
-    later = phases.split(layers(temp + 20), layers(float(b.water0[0])))
-    assert (later.solid_fat <= split.solid_fat + 1e-12).all()
-    assert (later.dissolved >= split.dissolved - 1e-12).all()
+    c = record(DROP)
+    solids, fat, sugars, sucrose, free, coarse = split(c, temp, c.water, 0.0)
+    assert 0 < solids < 1
+    assert 0 <= coarse < 0.75
+    assert free > 0
+    _, later_fat, later_sugars, _, _, _ = split(c, temp + 20, c.water, sucrose)
+    assert later_fat <= fat + 1e-12
+    assert later_sugars >= sugars - 1e-12
+
+
+def unset(c: Any, temp: float) -> float:
+    solids, fat, sugars, _, free, coarse = split(c, temp, c.water, 0.0)
+    return ln_unset(c, temp, solids, fat, sugars, free, coarse)
 
 
 @given(st.floats(20, 60), st.floats(1, 30))
 def test_dough_thins_as_it_warms(temp: float, by: float) -> None:
-    b = batch(DROP)
-    water = binding_water(b, P)
-    rheology = Rheology(b, P, water)
-    moisture = layers(float(b.water0[0]))
-    cool = rheology.unset(layers(temp), Phases(b, P, water).split(layers(temp), moisture))
-    warm = rheology.unset(layers(temp + by), Phases(b, P, water).split(layers(temp + by), moisture))
-    assert (warm < cool).all()
+    c = record(DROP)
+    assert unset(c, temp + by) < unset(c, temp)
 
 
-def test_setting_stiffens_and_the_stiffest_layer_rules() -> None:
-    b = batch(DROP)
-    rheology = Rheology(b, P, binding_water(b, P))
-    soft, none = layers(8.0), layers(0.0)
-    assert rheology.of_piece(soft, none) == pytest.approx(8)
-    assert rheology.of_piece(soft, layers(1.0))[0] > 15
-    crust = none.copy()
-    crust[-1] = 1.0
-    assert 8 < rheology.of_piece(soft, crust)[0] < rheology.of_piece(soft, layers(1.0))[0]
+def set_c(case: Case) -> float:
+    return set_temperature(case.mix, P, binding_water(case.mix, 0.0, P))
 
 
 def test_sugar_raises_and_egg_lowers_the_setting_temperature() -> None:
-    def set_c(case: Case) -> float:
-        b = batch(case)
-        return float(set_temperature(b, P, binding_water(b, P))[0])
-
     plain = with_mix(flour=250, butter=150, sugar=100, water=50)
     assert set_c(with_mix(flour=250, butter=150, sugar=250, water=50)) > set_c(plain)
     assert set_c(with_mix(flour=250, butter=150, sugar=100, egg=66)) < set_c(plain)
@@ -176,13 +191,29 @@ def test_sugar_raises_and_egg_lowers_the_setting_temperature() -> None:
     assert 60 < set_c(plain) < 110
 
 
+def test_starch_swamped_with_sugar_hardly_sets_and_other_doughs_do_not_know_of_it() -> None:
+    lace, drop = with_mix(flour=50, butter=100, sugar=190), with_mix(flour=250, butter=150, sugar=200, egg=50)
+    without = dataclasses.replace(P, laceK=0.0)
+    for case, least, most in ((lace, 15.0, 22.0), (drop, 0.0, 0.4)):
+        added = set_c(case) - set_temperature(case.mix, without, binding_water(case.mix, 0.0, P))
+        assert least <= added <= most
+
+
 def test_flour_takes_up_water_as_it_rests() -> None:
-    fresh = mix_of([(M["flour"], 250.0), (M["oats"], 100.0), (M["butter"], 150.0)], rest_h=0.25)
-    rested = mix_of([(M["flour"], 250.0), (M["oats"], 100.0), (M["butter"], 150.0)], rest_h=24)
-    b = batch(*(Case(mix, mound(40, mix.density_kg_m3), 180, EndStyle.SOFT) for mix in (fresh, rested)))
-    water = binding_water(b, P)
-    assert water.capacity[1] > water.capacity[0]
-    assert 0.8 < water.hydration[0] < water.hydration[1] <= 1
+    parts = [(M["flour"], 250.0), (M["oats"], 100.0), (M["butter"], 150.0)]
+    fresh, rested = (binding_water(mix_of(parts, rest_h=hours), 0.0, P) for hours in (0.25, 24))
+    assert rested.capacity > fresh.capacity
+    assert 0.8 < fresh.hydration < rested.hydration <= 1
+
+
+def test_gluten_remembers_its_shape_and_dough_without_it_does_not() -> None:
+    plain, strong = (
+        with_mix(flour=250, butter=150, sugar=100, water=50),
+        with_mix(breadflour=250, butter=150, sugar=100, water=50),
+    )
+    without = with_mix(starch=250, butter=150, sugar=100, water=50)
+    assert record(without).stiffens == 0
+    assert 0 < record(plain).stiffens < record(strong).stiffens < 2 * P.stiffens
 
 
 # --- heat and water --------------------------------------------------------------------------------------------
@@ -190,49 +221,84 @@ def test_flour_takes_up_water_as_it_rests() -> None:
 
 @pytest.mark.parametrize(("celsius", "pascal"), [(20, 2339), (60, 19_940), (100, 101_325), (120, 198_500)])
 def test_vapour_pressure_of_water_is_the_handbooks(celsius: float, pascal: float) -> None:
-    assert vapour_pressure(np.array(celsius), np.array(1.0)) == pytest.approx(pascal, rel=0.015)
+    assert vapour_pressure(float(celsius), 1.0) == pytest.approx(pascal, rel=0.015)
 
 
-@given(st.lists(st.floats(0.1, 5), min_size=3, max_size=3), st.lists(st.floats(-10, 10), min_size=4, max_size=4))
-def test_the_tridiagonal_solver_solves(coupling: list[float], force: list[float]) -> None:
-    c = np.array(coupling)[:, None, None]
+@given(
+    st.lists(st.floats(0.1, 5), min_size=LAYERS, max_size=LAYERS),
+    st.lists(st.floats(-10, 10), min_size=LAYERS + 1, max_size=LAYERS + 1),
+)
+def test_the_tridiagonal_solver_solves(up: list[float], force: list[float]) -> None:
+    coupling = IMPLICIT * np.array(up)
     diagonal = np.array([1 + sum(pair) for pair in zip([0, *coupling], [*coupling, 0], strict=True)])
     matrix = np.diag(diagonal) - np.diag(coupling, 1) - np.diag(coupling, -1)
-    found = _solve_tridiagonal(c, diagonal[:, None, None].copy(), np.array(force)[:, None, None].copy())
-    assert found[:, 0, 0] == pytest.approx(np.linalg.solve(matrix, force), abs=1e-9)
+    found = np.array(force)
+    solve_tridiagonal(np.array(up), diagonal.copy(), found)
+    assert found == pytest.approx(np.linalg.solve(matrix, force), abs=1e-9)
 
 
 @given(st.floats(0.005, 0.4))
 def test_water_activity_rises_with_water(moisture: float) -> None:
-    drying = Drying(batch(DROP), P)
-    low, high = drying.activity(np.array([moisture])), drying.activity(np.array([moisture * 1.2]))
-    assert 0 < low[0] < high[0] < 1
+    c = record(DROP)
+    assert 0 < water_activity(c, moisture) < water_activity(c, moisture * 1.2) < 1
 
 
-def test_a_mean_over_layers_is_a_mean() -> None:
-    values = np.arange(LAYERS * 2, dtype=float).reshape(LAYERS, 2)
-    assert mean_over_layers(values) == pytest.approx(values.mean(axis=0))
+def history_of(case: Case, steps: int = 180) -> np.ndarray:
+    found = np.empty((MOST_TIMES * steps, 8))
+    return found[: simulate(record(case), ends_of([case], P)[0], steps, found)]
 
 
-def test_no_water_appears_and_the_core_only_warms() -> None:
-    b = batch(DROP, with_mix(flour=250, butter=150, sugar=100, water=50))
-    history = simulate(b, P)
-    assert (np.diff(history.moisture, axis=0) <= 1e-9).all()
-    assert (history.moisture[0] <= b.water0).all()
-    assert (np.diff(history.core, axis=0) >= -0.2).all()
-    assert (np.diff(history.radius, axis=0) >= -1e-12).all()
-    assert (np.diff(history.browning, axis=0) >= 0).all()
-    assert history.core.max() < b.oven.max()
+SLABS = (pan(200, 300, 14, 1150.0), pan(220, 1, 14, 1150.0, rounded=True), sheet(240, 330, 3, 1150.0))
+
+
+@pytest.mark.parametrize(
+    "shape", [DROP.shape, log(400, 50, 250, 1150.0), *SLABS], ids=["mound", "log", "pan", "round pan", "sheet"]
+)
+def test_no_water_appears_and_the_core_only_warms(shape: Shape) -> None:
+    history = history_of(dataclasses.replace(DROP, shape=shape))
+    assert (np.diff(history[:, MOISTURE]) <= 1e-9).all()
+    assert history[0, MOISTURE] <= DROP.mix.water
+    assert (np.diff(history[:, CORE]) >= -0.2).all()
+    assert (np.diff(history[:, RADIUS]) >= -1e-12).all()
+    assert (np.diff(history[:, BROWNED]) >= 0).all()
+    assert history[:, CORE].max() < DROP.oven_c
+
+
+@pytest.mark.parametrize("shape", SLABS, ids=["pan", "round pan", "sheet"])
+def test_a_slab_stays_as_wide_and_its_rim_browns_first(shape: Shape) -> None:
+    case = dataclasses.replace(DROP, shape=shape, ends=only(EndStyle.GOLDEN))
+    history, baked = history_of(case), bake([case], P)
+    assert (history[:, RADIUS] == shape.radius_m).all()
+    middle = dataclasses.replace(
+        case, shape=dataclasses.replace(shape, edge=dataclasses.replace(shape.edge, perimeter_m=0.0))
+    )  # type: ignore[type-var]
+    assert baked.rim_index[0] >= bake([middle], P).rim_index[0] - 1e-9
+
+
+@pytest.mark.parametrize(("kind", "most"), [(pan, 0.03), (sheet, 0.01)])
+def test_a_slab_twice_as_wide_bakes_alike_and_a_thicker_one_longer(kind: Any, most: float) -> None:
+    style = only(EndStyle.PAN if kind is pan else EndStyle.GOLDEN)
+    thick = 14 if kind is pan else 3
+    small, large, thicker = (
+        dataclasses.replace(DROP, shape=kind(side, 1.3 * side, high, 1150.0), ends=style, oven_c=165.0)
+        for side, high in ((200, thick), (400, thick), (200, 1.25 * thick))
+    )
+    found = bake([small, large, thicker], P).first_min
+    assert found[1] == pytest.approx(found[0], rel=most)
+    assert found[2] > found[0]
 
 
 def test_thick_pieces_and_cool_ovens_are_given_more_time() -> None:
-    import dataclasses
-
     thick = dataclasses.replace(DROP, shape=DROP.shape.heavier(4))
     cool = dataclasses.replace(DROP, oven_c=150.0)
-    usual, thicker, cooler = time_span_s(batch(DROP, thick, cool))
-    assert thicker > usual
-    assert cooler > usual
+    assert record(thick).span_s > record(DROP).span_s
+    assert record(cool).span_s > record(DROP).span_s
+
+
+def test_ice_counts_for_what_comes_from_the_freezer_alone() -> None:
+    heats = [record(dataclasses.replace(DROP, dough_c=c)).ice_j_k for c in (-18.0, -2.0, 4.0, 21.0)]
+    assert heats == sorted(heats, reverse=True)
+    assert heats[-1] < 1e-6 * heats[0]
 
 
 # --- flow, gas, end points -------------------------------------------------------------------------------------
@@ -240,77 +306,69 @@ def test_thick_pieces_and_cool_ovens_are_given_more_time() -> None:
 
 @given(st.floats(4, 12), st.floats(0.1, 3))
 def test_stiffer_dough_spreads_more_slowly(ln_viscosity: float, by: float) -> None:
-    b = batch(DROP)
-    spread = Spread(b, P, np.array([5.0]))
-    height, radius, volume = np.array([0.02]), np.array([0.025]), np.array([3.4e-5])
-    thin, stiff = (spread.rate(np.array([x]), height, radius, volume)[0] for x in (ln_viscosity, ln_viscosity + by))
+    c = record(DROP)
+    thin, stiff = (rate(c, x, 0.02, 0.025, 3.4e-5) for x in (ln_viscosity, ln_viscosity + by))
     assert 0 < stiff < thin
 
 
 def test_greased_trays_slip() -> None:
-    import dataclasses
-
-    b = batch(DROP, dataclasses.replace(DROP, liner=Liner.GREASED))
-    rate = Spread(b, P, np.full(2, 5.0)).rate(np.full(2, 7.0), np.full(2, 0.01), np.full(2, 0.03), np.full(2, 3.4e-5))
-    assert rate[1] > rate[0]
+    dry, greased = record(DROP), record(dataclasses.replace(DROP, liner=Liner.GREASED))
+    assert rate(greased, 7.0, 0.01, 0.03, 3.4e-5) > rate(dry, 7.0, 0.01, 0.03, 3.4e-5)
 
 
-def test_gas_never_shrinks_and_grows_with_leavener() -> None:
-    b = batch(
-        with_mix(flour=250, butter=150, sugar=100, egg=50), with_mix(flour=250, butter=150, sugar=100, egg=50, bp=8)
-    )
-    gas = Gas(b, P)
-    now = layers(0.1, 2)
-    target = gas.target(layers(85.0, 2), layers(50_000.0, 2), layers(8.0, 2), now)
-    assert (target >= now).all()
-    assert (target[..., 1] > target[..., 0]).all()
-    assert (gas.target(layers(85.0, 2), layers(0.0, 2), layers(-20.0, 2), now) == now).all()
+@given(st.floats(20, 105), st.floats(0, 90_000), st.floats(0, 1.5))
+def test_gas_never_shrinks_and_grows_with_leavener(temp: float, vapour_pa: float, now: float) -> None:
+    plain = record(with_mix(flour=250, butter=150, sugar=100, egg=50))
+    risen = record(with_mix(flour=250, butter=150, sugar=100, egg=50, bp=8))
+    assert wanted(risen, temp, vapour_pa, 8.0, now) >= wanted(plain, temp, vapour_pa, 8.0, now) >= now
+    assert wanted(risen, temp, 0.0, -20.0, now) == pytest.approx(now, abs=0.005)
 
 
 def test_crossings_are_interpolated() -> None:
-    time = np.array([[0.0], [10.0], [20.0]])
-    series = np.array([[0.0], [5.0], [15.0]])
-    when, hit = crossing(time, series, np.array([10.0]))
-    assert (when[0], hit[0]) == (15.0, True)
-    missed, hit = crossing(time, series, np.array([99.0]))
-    assert (missed[0], hit[0]) == (20.0, False)
-    falling, _ = crossing(time, -series, np.array([-2.5]), rising=False)
-    assert falling[0] == 5
-    assert value_at(time, series, np.array([5.0]))[0] == 2.5
+    history = np.zeros((3, 8))
+    history[:, 0], history[:, 2] = (0, 10, 20), (0, 5, 15)
+    assert crossing(history, 3, 2, 10.0, 1.0) == (15.0, True)
+    assert crossing(history, 3, 2, 99.0, 1.0) == (20.0, False)
+    history[:, 2] *= -1
+    assert crossing(history, 3, 2, -2.5, -1.0)[0] == 5
 
 
 @pytest.mark.parametrize("style", list(EndStyle))
 def test_limits_are_in_order_and_fall_with_altitude(style: EndStyle) -> None:
-    import dataclasses
-
-    low = dataclasses.replace(DROP, style=style)
-    high = dataclasses.replace(low, altitude_m=2000.0)
-    found = limits(batch(low, high), P)
+    low, high = limits(DROP, style, P), limits(dataclasses.replace(DROP, altitude_m=2000.0), style, P)
     assert set(END_POINT) == set(EndStyle)
     if style is EndStyle.CRISP:
-        assert (found.water_last < found.water_first).all()
+        assert low[5] < low[4]
         return
-    assert (found.core_first < found.core_last).all()
-    assert (found.brown_first < found.brown_last).all()
-    assert found.core_last[1] <= found.core_last[0] + 0.6
+    assert low[0] < low[1]
+    assert low[2] < low[3]
+    assert high[1] <= low[1] + 0.6
+
+
+@given(st.floats(0, 1))
+def test_between_two_ways_of_being_done_the_minutes_lie_between(weight: float) -> None:
+    ends = ((EndStyle.SOFT, weight), (EndStyle.GOLDEN, 1 - weight))
+    soft, golden, both = (
+        bake([dataclasses.replace(DROP, ends=of)], P).first_min[0]
+        for of in (only(EndStyle.SOFT), only(EndStyle.GOLDEN), ends)
+    )
+    assert math.log(both) == pytest.approx(weight * math.log(soft) + (1 - weight) * math.log(golden), abs=0.002)
 
 
 def test_footprints_and_profiles() -> None:
-    rod = Case(DROP.mix, log(400, 50, 250, DROP.mix.density_kg_m3), 180, EndStyle.LOG_FIRST)
-    dish = Case(DROP.mix, pan(400, 16, DROP.mix.density_kg_m3), 180, EndStyle.PAN)
-    b = batch(DROP, rod, dish)
-    area = footprint(b, b.radius0)
-    assert area[0] == pytest.approx(math.pi * DROP.shape.radius_m**2)
-    assert area[1] == pytest.approx(0.05 * 0.25)
-    assert area[2] == pytest.approx(0.04)
-    assert mean_to_max(b, b.radius0) == pytest.approx(b.mean_to_max0)
-    assert (mean_to_max(b, 2 * b.radius0) != b.mean_to_max0).all()
+    rod = Case(DROP.mix, log(400, 50, 250, DROP.mix.density_kg_m3), 180, only(EndStyle.LOG_FIRST))
+    dish = Case(DROP.mix, pan(200, 300, 16, DROP.mix.density_kg_m3), 180, only(EndStyle.PAN))
+    for case, area in ((DROP, math.pi * DROP.shape.radius_m**2), (rod, 0.05 * 0.25), (dish, 0.06)):
+        c = record(case)
+        assert footprint(c, c.radius_m) == pytest.approx(area) == pytest.approx(case.shape.area_m2)
+        assert profile(c, c.radius_m) == pytest.approx(case.shape.mean_to_max)
+        assert profile(c, 2 * c.radius_m) != case.shape.mean_to_max
 
 
-def test_batches_know_only_their_fields() -> None:
-    with pytest.raises(AttributeError):
-        _ = batch(DROP).flavour
-    assert sigmoid(np.array([0.0]))[0] == 0.5
+def test_every_number_of_a_column_is_one_the_loop_can_read() -> None:
+    column = column_of(DROP, P)
+    c = record(DROP)
+    assert {name: float(c[name]) for name in COLUMN.names} == dataclasses.asdict(column)
     assert set(TrayKind) == {TrayKind.LIGHT, TrayKind.DARK, TrayKind.INSULATED, TrayKind.SILICONE}
     assert Shift() == DROP.shift
     assert isinstance(M["flour"], Material)

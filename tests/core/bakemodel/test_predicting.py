@@ -1,10 +1,13 @@
 """The bake model against its reference, its calibration ranges, and itself."""
 
+import dataclasses
 import json
 import math
 
 import numpy as np
 import pytest
+from hypothesis import assume, given
+from hypothesis import strategies as st
 
 from finebatch.core.bakemodel.case import Shift
 from finebatch.core.bakemodel.mix import MAX_AIR, mix_of
@@ -12,22 +15,54 @@ from finebatch.core.bakemodel.outcome import Baked, bake
 from finebatch.core.bakemodel.parameters import fitted
 from finebatch.core.bakemodel.predicting import predict, predict_many
 from finebatch.core.baking.case import CATALOGUE_LN_VISCOSITY
+from tests.core.bakemodel.first_edition.outcome import bake as first_edition
 from tests.kit import DATA, bake_cases, case_of, catalogue_materials, generic_materials
 
 CASES = bake_cases()
 REFERENCE = json.loads((DATA / "bake_reference.json").read_text())
 
 
+@pytest.mark.parametrize(
+    "described",
+    [case for case in CASES if case["case"] in REFERENCE and case["form"] != "sheet"],
+    ids=lambda d: d["case"],
+)
+def test_agrees_with_the_reference(described: dict) -> None:
+    """Figures of an independent implementation of docs/model.md, computed once for the same cases; they differ in how ice is counted, by
+    less than a millionth where there is none."""
+    known, baked = REFERENCE[described["case"]], bake([case_of(described, generic_materials())], fitted())
+    found = {
+        "D": baked.diameter_mm, "th": baked.height_mm, "loss": baked.loss_pct, "t1": baked.first_min, "t2": baked.last_min,
+        "under": baked.under_index,
+    }  # fmt: skip
+    assert {name: float(values[0]) for name, values in found.items()} == pytest.approx(known, rel=1e-5)
+
+
+OLD_BAKEWARE = {"stiffens": 0.0, "planar": 1.0, "co2Crowds": 0.0, "flatTo": 0.77, "airGain": 1.0, "laceK": 0.0}
+
+
+@given(st.integers(0, 10_000))
+def test_with_nothing_added_it_is_the_first_edition(seed: int) -> None:
+    """Against the array version, on random doughs of every shape that spreads, polyols, brittle and shortening among them."""
+    rng = np.random.default_rng(seed)
+    described = CASES[int(rng.integers(len(CASES)))]
+    assume(described["form"] not in ("pan", "sheet") and described["style"] != "crisp")
+    case = case_of(
+        described, generic_materials(), Shift(ln_viscosity=float(rng.normal(0, 0.4)), oven_k=float(rng.normal(0, 5)))
+    )
+    case = dataclasses.replace(case, oven_c=float(rng.uniform(150, 210)), dough_c=float(rng.uniform(10, 24)))
+    old = dataclasses.replace(fitted(), **OLD_BAKEWARE)
+    theirs, ours = first_edition([case], old, 60), bake([case], old, 60)
+    assume(bool(theirs.reached[0]))
+    for name in ("diameter_mm", "height_mm", "loss_pct", "first_min", "last_min", "under_index", "rim_index"):
+        assert getattr(ours, name)[0] == pytest.approx(getattr(theirs, name)[0], rel=1e-7)
+
+
 @pytest.mark.parametrize("described", CASES, ids=lambda d: d["case"])
-def test_agrees_with_the_reference_within_one_percent(described: dict) -> None:
-    """Figures of an independent implementation of docs/model.md, computed once for the same cases."""
-    known = REFERENCE[described["case"]]
-    predicted = predict(case_of(described, generic_materials()))
-    assert predicted.diameter_mm.value == pytest.approx(known["D"][0], rel=0.01)
-    assert predicted.height_mm.value == pytest.approx(known["th"][0], rel=0.01)
-    assert predicted.first_done_min.value == pytest.approx(known["t1"][0], rel=0.01)
-    assert predicted.last_good_min.value == pytest.approx(known["t2"][0], rel=0.01)
-    assert predicted.loss_pct.value == pytest.approx(known["loss"][0], abs=0.15)
+def test_enough_steps_are_taken(described: dict) -> None:
+    case = case_of(described, generic_materials())
+    usual, fine = bake([case], fitted()), bake([case], fitted(), 720)
+    assert usual.first_min[0] == pytest.approx(fine.first_min[0], rel=0.03)
 
 
 def errors(baked: Baked, cases: list[dict]) -> dict[str, float]:
@@ -49,12 +84,12 @@ def errors(baked: Baked, cases: list[dict]) -> dict[str, float]:
 # rms on the 19 older and 14 newer cases. With the compositions of the fit these are its own figures; with the
 # catalogue's they are a few percent (relative) larger, as docs/model.md says.
 FIT = (
-    {"diameter": 6.9, "height": 16.7, "time": 13.2, "loss": 1.71},
-    {"diameter": 11.35, "height": 19.1, "time": 12.15, "loss": 1.31},
+    {"diameter": 7.25, "height": 17.5, "time": 14.0, "loss": 1.77},
+    {"diameter": 8.15, "height": 18.6, "time": 13.2, "loss": 1.35},
 )
 CATALOGUE = (
-    {"diameter": 7.05, "height": 17.4, "time": 13.2, "loss": 1.71},
-    {"diameter": 11.8, "height": 19.8, "time": 12.4, "loss": 1.34},
+    {"diameter": 7.35, "height": 17.6, "time": 14.0, "loss": 1.75},
+    {"diameter": 8.4, "height": 19.2, "time": 13.4, "loss": 1.38},
 )
 
 
@@ -92,23 +127,26 @@ def test_ranges_hold_the_middle_and_narrow_when_portions_are_weighed() -> None:
 
 
 def test_ninety_percent_ranges_cover_most_calibration_targets() -> None:
-    """At least 26 of 31 widths, as asked of classes left out of the fit."""
+    """At least 25 of 28 widths, as asked of classes left out of the fit."""
     predictions = predict_many([case_of(case, generic_materials()) for case in CASES])
     inside = [
         p.diameter_mm.low <= sum(c["target"]["D"]) / 2 <= p.diameter_mm.high
         for p, c in zip(predictions, CASES, strict=True)
         if c["target"].get("D")
     ]
-    assert len(inside) == 31
-    assert sum(inside) >= 26
+    assert len(inside) == 28
+    assert sum(inside) >= 25
 
 
 def test_a_piece_is_the_same_alone_and_in_a_batch() -> None:
-    """Pieces of one batch do not know of each other."""
-    cases = [case_of(case, generic_materials()) for case in CASES[1:4]]
+    """Pieces of one batch do not know of each other, one that is never done included."""
+    never = dataclasses.replace(case_of(CASES[2], generic_materials()), oven_c=75.0)
+    cases = [never, *(case_of(case, generic_materials()) for case in CASES)]
     together = bake(cases, fitted())
     for i, case in enumerate(cases):
-        assert bake([case], fitted()).diameter_mm[0] == pytest.approx(together.diameter_mm[i], rel=1e-6)
+        alone = bake([case], fitted())
+        assert alone.diameter_mm[0] == together.diameter_mm[i]
+        assert alone.first_min[0] == together.first_min[i]
 
 
 def test_an_empty_mix_is_refused() -> None:

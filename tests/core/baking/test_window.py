@@ -1,11 +1,14 @@
 """When to look first, and which minute to aim for."""
 
+import math
+
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from finebatch.core.bakemodel.prediction import Prediction
+from finebatch.core.bakemodel.prediction import Z90, Prediction
 from finebatch.core.baking.doneness import Doneness
-from finebatch.core.baking.window import FIRST_LOOK_SHARE, Window, window_of
+from finebatch.core.baking.window import Window, window_of
 from finebatch.core.base.interval import Interval
 from finebatch.core.bench.assess import assess
 from finebatch.core.kitchen.kitchen import Kitchen
@@ -39,9 +42,22 @@ def test_soft_comes_out_before_usual_and_crisp_and_all_within_the_window(baked: 
 
 
 @given(predictions())
-def test_the_first_look_is_before_the_earliest_cookie_is_done(baked: Prediction) -> None:
+def test_window_and_doubt_are_told_apart_and_in_order(baked: Prediction) -> None:
     for window in windows(baked):
-        assert window.first_look_min == max(1.0, FIRST_LOOK_SHARE * window.earliest_min)
-        assert window.first_look_min <= max(1.0, window.earliest_min)
+        assert window.first_look_min <= max(1.0, window.done_from_min + 1e-9)
+        assert window.likely_from_min <= window.aim_min <= window.likely_to_min
+        assert window.done_from_min <= window.aim_min <= window.done_to_min + 1e-9
         assert window.earliest_min <= window.done_from_min
         assert window.done_to_min <= window.latest_min
+
+
+def test_the_likely_span_holds_half_and_the_look_a_tenth() -> None:
+    """Of a spread of 20% in ln: 0.67 and 1.28 sd."""
+    done = Interval(value=10, low=10 * math.exp(-0.2 * Z90), high=10 * math.exp(0.2 * Z90))
+    window = window_of(
+        BAKED.model_copy(update={"first_done_min": done, "last_good_min": done}), Doneness.USUAL, "golden"
+    )
+    assert (window.likely_from_min, window.likely_to_min) == pytest.approx(
+        (10 * math.exp(-0.1349), 10 * math.exp(0.1349))
+    )
+    assert window.first_look_min == pytest.approx(10 * math.exp(-0.2563), rel=1e-3)

@@ -13,7 +13,7 @@ from finebatch.core.card.units import SPELLINGS, Unit, grams_per_unit, spelt, vo
 from finebatch.core.dough.balance import textures_of
 from finebatch.core.dough.dough import dough_of, mix_of_dough
 from finebatch.core.dough.making import Making
-from finebatch.core.dough.styles import distance, nearest, styles
+from finebatch.core.dough.styles import blended, distance, styles, weights
 from finebatch.core.forming.protocol import AnyForming
 from finebatch.core.forming.registry import FORMINGS, forming_of
 from finebatch.core.forming.scoop import ScoopForm
@@ -166,10 +166,41 @@ def test_a_typical_dough_lies_on_its_own_style(id: str) -> None:
 def test_each_form_chooses_among_its_own_families(forming: AnyForming) -> None:
     for id in forming.families:
         typical = {axis: styles()[id].usual[axis].typical_pct for axis in AXES}
-        middle = (styles()[id].portion_low_g + styles()[id].portion_high_g) / 2
-        found, far = nearest(typical, forming.families, middle if forming.judged_by_portion else None)
-        assert found.id in forming.families
-        assert far <= distance(typical, styles()[id]) + 0.5
+        oven_c = (styles()[id].oven_low_c + styles()[id].oven_high_c) / 2
+        shares = weights(typical, forming.families, oven_c)
+        assert set(shares) <= set(forming.families)
+        assert sum(shares.values()) == pytest.approx(1)
+        assert max(shares, key=lambda family: shares[family]) == id
+
+
+percentages = st.fixed_dictionaries({axis: st.floats(0, 120) for axis in AXES})
+
+
+@given(percentages, st.sampled_from(list(FORMINGS.values())), st.floats(140, 220), st.sampled_from(list(AXES)))
+def test_a_small_step_moves_a_blend_by_a_small_step(
+    has: dict[str, float], forming: AnyForming, oven_c: float, axis: str
+) -> None:
+    """Minutes, limits and ways of being done are weighed by the families' shares: none of them may leap."""
+    before, after = (weights({**has, axis: has[axis] + step}, forming.families, oven_c) for step in (0.0, 0.05))
+    assert sum(after.values()) == pytest.approx(1)
+    for id in forming.families:
+        assert after.get(id, 0.0) == pytest.approx(before.get(id, 0.0), abs=0.06)
+
+
+@given(percentages, st.sampled_from(list(FORMINGS.values())), st.floats(140, 220))
+def test_a_blend_lies_between_its_families(has: dict[str, float], forming: AnyForming, oven_c: float) -> None:
+    shares = weights(has, forming.families, oven_c)
+    blend, families = blended(shares), [styles()[id] for id in shares]
+    assert sum(weight for _, weight in blend.ends) == pytest.approx(1)
+    for axis in AXES:
+        lows = [family.usual[axis].low_pct for family in families]
+        assert min(lows) - 1e-9 <= blend.usual[axis].low_pct <= max(lows) + 1e-9
+    assert any(family.label in blend.label or blend.label.endswith(family.label.split()[-1]) for family in families)
+
+
+def test_without_flour_the_form_says_the_family() -> None:
+    assert weights(None, ("drop_crisp", "drop_chewy"), 180) == {"drop_chewy": 1.0}
+    assert weights(None, ("thin_cracker_sheet",), 180) == {"thin_cracker_sheet": 1.0}
 
 
 PARTS = [

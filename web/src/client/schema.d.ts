@@ -897,7 +897,6 @@ export interface components {
             method: components["schemas"]["MethodStep"][];
             eggs?: components["schemas"]["EggCount"] | null;
             outcome?: components["schemas"]["Outcome"] | null;
-            style?: components["schemas"]["Style"] | null;
             /** Tray Rest Min */
             tray_rest_min?: number | null;
             trays?: components["schemas"]["TrayPlan"] | null;
@@ -1802,12 +1801,6 @@ export interface components {
              */
             whites_left: number;
         };
-        /**
-         * EndStyle
-         * @description When the baker calls it done.
-         * @enum {string}
-         */
-        EndStyle: "soft" | "gooey" | "tender" | "golden" | "pan" | "log_first" | "wafer" | "crisp";
         /**
          * ExportFormat
          * @description Formats a dough goes out in.
@@ -3837,35 +3830,6 @@ export interface components {
             why: string;
         };
         /**
-         * Style
-         * @description A family of doughs: its usual baker's percentages, oven, spacing and what done looks like.
-         */
-        Style: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Usual */
-            usual: {
-                [key: string]: components["schemas"]["Usual"];
-            };
-            /** Portion Low G */
-            portion_low_g: number;
-            /** Portion High G */
-            portion_high_g: number;
-            /** Oven Low C */
-            oven_low_c: number;
-            /** Oven High C */
-            oven_high_c: number;
-            /** Tray Rest Min */
-            tray_rest_min: number;
-            /** Cue */
-            cue: string;
-            end: components["schemas"]["EndStyle"];
-            /** Rolled */
-            rolled: boolean;
-        };
-        /**
          * Sureness
          * @description How far a reading can be trusted. `check` holds our best guess; `unknown` needs the baker's answer.
          * @enum {string}
@@ -4184,18 +4148,6 @@ export interface components {
          */
         Units: "metric" | "us";
         /**
-         * Usual
-         * @description A usual range, in % of flour.
-         */
-        Usual: {
-            /** Low Pct */
-            low_pct: number;
-            /** Typical Pct */
-            typical_pct: number;
-            /** High Pct */
-            high_pct: number;
-        };
-        /**
          * VersionNote
          * @description Which state of a dough is kept, and why.
          */
@@ -4301,8 +4253,9 @@ export interface components {
         };
         /**
          * Window
-         * @description Minutes in the oven: when to look first, done from..to in the middle of the prediction, the minute to aim for by
-         *     the baker's finish, and the whole range.
+         * @description Minutes in the oven. `done_from`..`done_to` is the good window, first done to last good; `aim` the minute to aim for by the baker's
+         *     finish. How sure that is stands apart: in one bake of two it is between `likely_from` and `likely_to`, in one of ten it is done
+         *     before `first_look`, and `earliest`..`latest` holds in nine of ten.
          */
         Window: {
             /** First Look Min */
@@ -4313,6 +4266,10 @@ export interface components {
             done_to_min: number;
             /** Aim Min */
             aim_min: number;
+            /** Likely From Min */
+            likely_from_min: number;
+            /** Likely To Min */
+            likely_to_min: number;
             /** Earliest Min */
             earliest_min: number;
             /** Latest Min */

@@ -71,6 +71,12 @@ export function minutes(value: number): string {
   return Number.isInteger(halves) ? `${halves}` : `${Math.floor(halves)}½`;
 }
 
+/** The likely minutes to aim for: one kitchen of two lies between. */
+export function likely(window: { likely_from_min: number; likely_to_min: number }): string {
+  const [from, to] = [minutes(window.likely_from_min), minutes(window.likely_to_min)];
+  return from === to ? `${from} min` : `${from} to ${to} min`;
+}
+
 export function duration(seconds: number): string {
   const total = Math.round(seconds / 60);
   const hours = Math.floor(total / 60);

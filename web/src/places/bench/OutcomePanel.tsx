@@ -9,7 +9,16 @@ import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
 import { onDial, ovenHeat } from "../../words/heat";
 import { AIMS, options } from "../../words/labels";
-import { length, lengthRange, loadsText, mass, minutes, plural, thicknessRange } from "../../words/numbers";
+import {
+  length,
+  lengthRange,
+  likely,
+  loadsText,
+  mass,
+  minutes,
+  plural,
+  thicknessRange,
+} from "../../words/numbers";
 import { FormFields, FormKind } from "./FormFields";
 import { at } from "./remedy";
 import { WhatIfSheet } from "./WhatIfSheet";
@@ -142,7 +151,7 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
     ],
     [
       "Bake",
-      `${minutes(window.earliest_min)} to ${minutes(window.latest_min)} min`,
+      likely(window),
       own || `aim for ${minutes(window.aim_min)}, look from ${minutes(window.first_look_min)}`,
     ],
     [
@@ -154,7 +163,7 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
       ? [
           [
             "Small",
-            `${minutes(small.window.earliest_min)} to ${minutes(small.window.latest_min)} min`,
+            likely(small.window),
             `by themselves; ${length(small.baked.diameter_mm.value, kitchen)} wide, aim for ${minutes(small.window.aim_min)}`,
           ] as const,
         ]
@@ -163,7 +172,7 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
       ? [
           [
             "Again",
-            `${minutes(second.window.earliest_min)} to ${minutes(second.window.latest_min)} min`,
+            likely(second.window),
             `at ${ovenHeat(second.oven_c, kitchen.scale, catalogue?.gas_marks ?? [])}, turn after ${minutes(second.per_side_min)}`,
           ] as const,
         ]
@@ -190,8 +199,25 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
         <span className="text-quiet">Look for: </span>
         {window.cue}.
       </p>
+      {!own && <HowSure window={window} />}
       {pieces.rolls.length > 0 && <Rolls pieces={pieces} kitchen={kitchen} />}
     </>
+  );
+}
+
+/** The good window and the doubt about it are two things: the one is the cookie's, the other ours. */
+function HowSure({ window }: { window: Outcome["window"] }) {
+  return (
+    <details className="text-note text-quiet">
+      <summary className="min-h-11 cursor-pointer py-3 font-semibold underline underline-offset-4">
+        How sure are these minutes?
+      </summary>
+      <p className="pb-2">
+        It is good from about {minutes(window.done_from_min)} to {minutes(window.done_to_min)} min. In one
+        kitchen of two that lies at {likely(window)}; in nine of ten between {minutes(window.earliest_min)}{" "}
+        and {minutes(window.latest_min)}. A thermometer in the oven and a baked batch make it surer.
+      </p>
+    </details>
   );
 }
 

@@ -10,7 +10,7 @@ import { Button, NumberField, Segments, Select, Switch } from "../../pieces/cont
 import { LengthField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
 import { options, SCHEMES } from "../../words/labels";
-import { length, loadsText, minutes, plural } from "../../words/numbers";
+import { length, likely, loadsText, minutes, plural } from "../../words/numbers";
 
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
 type TrayPlan = Schemas["TrayPlan"];
@@ -274,10 +274,8 @@ function OneTray(props: {
           </Note>
         ))}
         <p>
-          <strong>
-            Bake {minutes(window.earliest_min)} to {minutes(window.latest_min)} min
-          </strong>
-          , aim for {minutes(window.aim_min)}, look from {minutes(window.first_look_min)}.{" "}
+          <strong>Bake {likely(window)}</strong>, aim for {minutes(window.aim_min)}, look from{" "}
+          {minutes(window.first_look_min)}.{" "}
           {plan.unit === "slice" && outcome.second
             ? `Turn the slices after ${minutes(outcome.second.per_side_min)} min. `
             : ""}

@@ -5,11 +5,11 @@ from dataclasses import fields
 import numpy as np
 from numpy.typing import NDArray
 
-from ..kitchen import FAN_OFFSET_K
-from .bakeware import END_POINT, LINER_HEAT, TRAY_HEAT, EndStyle
-from .case import Case, Shift
-from .mix import Mix
-from .shapes import Flow
+from finebatch.core.bakemodel.bakeware import END_POINT, LINER_HEAT, TRAY_HEAT, EndStyle
+from finebatch.core.bakemodel.case import Case, Shift
+from finebatch.core.bakemodel.mix import Mix
+from finebatch.core.bakemodel.shapes import Flow
+from finebatch.core.kitchen import FAN_OFFSET_K
 
 Array = NDArray[np.float64]
 
@@ -52,8 +52,8 @@ class Batch:
         self.slip = _stack([heat.slip * liner[1] for heat, liner in zip(heats, liners, strict=True)])
         self.tray_capacity = _stack([heat.capacity_j_m2k for heat in heats])
         self.tray_under = _stack([heat.under_w_m2k for heat in heats]) * self.heat_factor
-        ends = [END_POINT[case.style] for case in cases]
-        self.crisp = np.array([case.style is EndStyle.CRISP for case in cases])
+        ends = [END_POINT[case.ends[0][0]] for case in cases]
+        self.crisp = np.array([case.ends[0][0] is EndStyle.CRISP for case in cases])
         self.core_first = _stack([end.core_first_c or 0.0 for end in ends])
         self.core_last = _stack([end.core_last_c or 0.0 for end in ends])
         self.browns = np.array([end.brown_last is not None for end in ends])
