@@ -151,7 +151,7 @@ def trade() -> list[Check]:
     for starter in starters():
         row, style = ranges[starter.style_id], styles()[starter.style_id]
         oven = OvenSetting(value=round((style.oven_low_c + style.oven_high_c) / 2))
-        for name, spec in (("starter", starter.spec), ("typical", _typical(starter.spec, starter.style_id))):
+        for name, spec in (("starter", starter.spec), ("typical", typical(starter.spec, starter.style_id))):
             outcome = assess(spec.model_copy(update={"oven": oven, "style_id": starter.style_id}), Kitchen()).outcome
             assert outcome is not None
             minutes = (outcome.window.done_from_min + outcome.window.done_to_min) / 2
@@ -175,7 +175,7 @@ _TYPICAL = {
 }  # fmt: skip
 
 
-def _typical(spec: DoughSpec, style_id: str) -> DoughSpec:
+def typical(spec: DoughSpec, style_id: str) -> DoughSpec:
     """The starter's form and making with its family's typical percentages of plain ingredients."""
     usual = styles()[style_id].usual
     lines = [Line(id="flour", text="300 g plain flour", ingredient_id="flour_ap", mass_g=300)]

@@ -26,6 +26,9 @@ from ..kitchen import FAN_OFFSET_K, Kitchen, check_oven, to_c
 from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
 from .card import card_problems, minutes_problems
 from .spec import DoughSpec
+from .told import told_by_outcome
+
+MOST_WARNINGS = 3  # what is asked first is what matters
 
 
 class Assessment(Value):
@@ -77,6 +80,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
         return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=tuple(problems))
     case = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, pieces.mass_g, spec.finish)
     outcome = bake_pieces(case, spec.form, pieces, spec.finish, style.cue, is_weighed(spec.form, kitchen))
+    problems += told_by_outcome(spec, parts, mix, case, outcome, style.id)[: max(0, MOST_WARNINGS - len(problems))]
     problems += minutes_problems(spec, outcome.window)
     if spec.own_bake is not None:
         outcome = outcome.model_copy(update={"window": owned(outcome.window, spec.own_bake)})

@@ -1,7 +1,7 @@
 """The dough as made: its family, balance, method, weigh-in and keeping."""
 
 from .amounts import amounts_by_role
-from .balance import Balance, balance_of
+from .balance import Balance, balance_of, water_activity
 from .cautions import warnings_of
 from .dough import Dough, dough_of, mix_of_dough
 from .keeping import LONGEST_CHILL_S, keeping_raw
@@ -40,4 +40,5 @@ __all__ = [
     "targets",
     "wanting",
     "warnings_of",
+    "water_activity",
 ]

@@ -52,7 +52,6 @@ def warnings_of(
                 "Salted butter and salt: the butter brings about 1.5% of its weight in salt. Halve the salt, or use unsalted butter.",
             )
         )
-    found += _outside(style, percentages)
     found += _temperature_of_fat(parts, making)
     if style.rolled and making.chill_h < 0.5 and percentages["fat"] > 40:
         found.append(
@@ -63,27 +62,6 @@ def warnings_of(
             )
         )
     return found[:3]
-
-
-def _outside(style: Style, percentages: dict[str, float]) -> list[Problem]:
-    """Sugar or fat far outside the style's usual range (half the range's width beyond it)."""
-    found = []
-    for axis, consequence in (
-        ("sugar", ("dry, pale and cakey", "thin, wide and brittle")),
-        ("fat", ("dry and hard", "greasy and flat")),
-    ):
-        usual, value = style.usual[axis], percentages[axis]
-        slack = (usual.high_pct - usual.low_pct) / 2
-        if value < usual.low_pct - slack or value > usual.high_pct + slack:
-            high = value > usual.high_pct
-            found.append(
-                ask(
-                    "lines",
-                    f"{axis.capitalize()} is {value:.0f}% of the flour; a {style.label} has {usual.low_pct:.0f} to {usual.high_pct:.0f}%. "
-                    f"Expect it {consequence[high]}, or look for a line read wrongly.",
-                )
-            )
-    return found
 
 
 def _temperature_of_fat(parts: list[tuple[Ingredient, float]], making: Making) -> list[Problem]:

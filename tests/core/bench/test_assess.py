@@ -37,7 +37,7 @@ def test_a_card_comes_to_a_dough_cookies_and_trays() -> None:
     assert pieces.count * pieces.mass_g + pieces.leftover_g == pytest.approx(found.dough.mass_g)
     assert sum(found.trays.loads) == pieces.count
     assert found.trays.widest.width_mm >= found.outcome.baked.diameter_mm.high
-    assert found.outcome.window.first_look_min < found.outcome.window.earliest_min
+    assert found.outcome.window.earliest_min < found.outcome.window.first_look_min < found.outcome.window.done_from_min
     assert {"wheat", "egg", "milk"} <= set(found.dough.allergens)
 
 
@@ -135,7 +135,6 @@ def test_warnings_that_matter() -> None:
     plain = "250 g flour\n150 g butter\n150 g sugar\n1 egg\n3 g salt"
     assert "No leavener" in warned(plain)
     assert "No leavener" not in warned(plain + "\n1 tsp baking soda")
-    assert "Sugar is" in warned("250 g flour\n150 g butter\n600 g sugar\n1 egg\n1 tsp baking soda")
     assert "tablespoon" in warned(plain + "\n3 tbsp baking powder")
     assert "cannot be creamed" in warned("250 g flour\n150 g olive oil\n150 g sugar\n1 egg\n1 tsp baking soda")
     melted = Making(mixing=Mixing.CREAMED_LIGHT, fat_state=FatState.MELTED)

@@ -118,6 +118,7 @@ export function OutcomePanel(props: {
                 </Link>
               </p>
             )}
+            {!spec.own_bake && <HowSure window={outcome.window} />}
           </>
         ) : (
           <p className="py-8 text-center text-quiet">
@@ -199,7 +200,6 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
         <span className="text-quiet">Look for: </span>
         {window.cue}.
       </p>
-      {!own && <HowSure window={window} />}
       {pieces.rolls.length > 0 && <Rolls pieces={pieces} kitchen={kitchen} />}
     </>
   );
