@@ -8,12 +8,13 @@ import math
 import statistics
 import time
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from finebatch.core.bakemodel.case import Case
 from finebatch.core.bakemodel.outcome import bake
 from finebatch.core.bakemodel.parameters import Parameters, fitted
+from finebatch.core.bakemodel.predicting import predict
 from finebatch.core.baking.case import bake_case
 from finebatch.core.bench.assess import assess
 from finebatch.core.bench.spec import DoughSpec
@@ -31,13 +32,17 @@ from finebatch.core.forming.rusk import RuskForm
 from finebatch.core.forming.scoop import ScoopForm
 from finebatch.core.forming.sheet import SheetForm
 from finebatch.core.formula.percentages import AXES
+from finebatch.core.formula.weighed_line import weigh_lines
 from finebatch.core.ingredients.catalogue import catalogue
+from finebatch.core.kitchen.habit import Habit
 from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.core.kitchen.oven import OvenSetting
 from finebatch.core.kitchen.tray import Tray
 from tests.kit import DATA, bake_cases, case_of, generic_materials
+from tests.laws.test_bake_rules import RULES, trials, violations
 
 TRAY = Tray(id="t", name="Tray", width_mm=400, depth_mm=320)
+LAW_DOUGHS = 10_000
 KEPT_BACK = (
     "h02",
     "h04",
@@ -137,8 +142,6 @@ def further(names: Iterable[str], p: Parameters) -> list[Check]:
 
 
 def _cooled(case: Case, dough_c: float | None) -> Case:
-    from dataclasses import replace
-
     return case if dough_c is None else replace(case, dough_c=float(dough_c))
 
 
@@ -193,10 +196,12 @@ def typical(spec: DoughSpec, style_id: str) -> DoughSpec:
 SWEPT = ("flour", "sugar", "butter", "soda", "egg")
 
 
-def sweeps(points: int = 61) -> Iterator[tuple[str, list[float], list[float]]]:
+def sweeps(points: int = 61, families: tuple[str, ...] | None = None) -> Iterator[tuple[str, list[float], list[float]]]:
     """First done and width along one amount of each starter, by 0.4 to 2 times, without a family chosen; and along the portion."""
     kitchen = Kitchen()
     for starter in starters():
+        if families and starter.style_id not in families:
+            continue
         spec = starter.spec.model_copy(update={"style_id": None})
         factors = [0.4 * 5 ** (i / (points - 1)) for i in range(points)]
         for axis in SWEPT:
@@ -215,9 +220,6 @@ def sweeps(points: int = 61) -> Iterator[tuple[str, list[float], list[float]]]:
 
 
 def _scaled(spec: DoughSpec, axis: str, factor: float) -> DoughSpec | None:
-    from finebatch.core.formula.weighed_line import weigh_lines
-    from finebatch.core.kitchen.habit import Habit
-
     readings = {line.line_id: line.reading for line in weigh_lines(spec.lines, Habit())}
     lines, hit = [], False
     for line in spec.lines:
@@ -263,10 +265,15 @@ def show(title: str, checks: list[Check], out: Callable[[str], object] = print) 
         )
 
 
+def laws(doughs: int) -> Iterator[str]:
+    """Each direction rule over so many random doughs, and how many break it by more than a thousandth."""
+    made = trials(doughs)
+    for rule in RULES:
+        yield f"| {rule[0]} | {violations(rule, made)} |"
+
+
 def speed() -> str:
     case = case_of(bake_cases()[2], generic_materials())
-    from finebatch.core.bakemodel.predicting import predict
-
     predict(case)
     times = []
     for _ in range(60):
@@ -288,6 +295,9 @@ def main() -> None:
         f"\n### Jumps\n\n{len(jumps)} sweeps: the largest step of first done {100 * max(jumps)[0]:.1f}% ({max(jumps)[2]}), of width {100 * max(j[1] for j in jumps):.1f}%; "
         f"{sum(j[0] > 0.035 for j in jumps)} above 3.5%."
     )
+    print(f"\n### Laws\n\n| rule | broken by more than 0.1% of {LAW_DOUGHS:,} random doughs |\n|---|---|")
+    for line in laws(LAW_DOUGHS):
+        print(line)
     print(f"\n### Speed\n\n{speed()}")
 
 

@@ -1,6 +1,7 @@
 """Which way each change moves a cookie, over random doughs of the two forms (docs/model.md, section 8)."""
 
 import dataclasses
+import itertools
 from collections.abc import Callable
 
 import numpy as np
@@ -11,13 +12,14 @@ from finebatch.core.bakemodel.case import Case, only
 from finebatch.core.bakemodel.mix import FatState, Material, Mixing, mix_of
 from finebatch.core.bakemodel.outcome import bake
 from finebatch.core.bakemodel.parameters import fitted
-from finebatch.core.bakemodel.shapes import disc, mound
+from finebatch.core.bakemodel.shapes import ball, disc, log, mound, pressed
 from finebatch.core.kitchen.bakeware import Liner, TrayKind
 from tests.kit import generic_materials
 
 M = generic_materials()
 FLOURS = ("flour", "softflour", "cakeflour", "breadflour")
-N = 60
+N = 200
+LEAST = 0.001  # what is smaller is no direction
 
 
 @dataclasses.dataclass(frozen=True)
@@ -51,10 +53,10 @@ class Trial:
         )
 
 
-def trials() -> list[Trial]:
+def trials(count: int = N) -> list[Trial]:
     rng = np.random.default_rng(20)
     made = []
-    for _ in range(N):
+    for _ in range(count):
         flour = rng.uniform(160, 380)
         sugar, fat, brown = flour * rng.uniform(0.4, 1.1), flour * rng.uniform(0.35, 0.85), rng.uniform(0, 1)
         formula = {
@@ -116,27 +118,27 @@ def hotter(by: float) -> Change:
 
 same: Change = lambda trial: trial  # noqa: E731
 
-# (rule, what is measured, sign, before, after, violations allowed of N). Rules with a known rate of exceptions in
-# 800 trials (altitude 24, soda 10, silicone slower 9, oven faster 5, insulated slower 4) get a little room.
+# (rule, what is measured, sign, before, after, violations allowed of N). Rules with a known rate of exceptions (of 10,000: docs/model.md)
+# get a little room.
 RULES = [
     ("sugar for flour spreads", "diameter_mm", 1, same, swapped(0.08), 0),
     ("flour holds", "diameter_mm", -1, same, more("FLOUR", 1.1), 0),
     ("flour thickens", "height_mm", 1, same, more("FLOUR", 1.1), 0),
-    ("melted fat spreads", "diameter_mm", 1, same, process(mixing=Mixing.MELTED, fat=FatState.MELTED), 1),
+    ("melted fat spreads", "diameter_mm", 1, same, process(mixing=Mixing.MELTED, fat=FatState.MELTED), 0),
     ("cooler dough spreads less", "diameter_mm", -1, process(dough_c=21.0), process(dough_c=12.0), 0),
     ("cold dough spreads less", "diameter_mm", -1, process(dough_c=12.0), process(dough_c=4.0), 0),
     ("frozen dough spreads less", "diameter_mm", -1, process(dough_c=4.0), process(dough_c=-18.0), 0),
     ("cold dough stays thicker", "height_mm", 1, process(dough_c=21.0), process(dough_c=4.0), 0),
     ("rest holds", "diameter_mm", -1, process(rest_h=0.25), process(rest_h=24.0), 0),
     ("hot oven sets sooner", "diameter_mm", -1, same, hotter(15), 0),
-    ("hot oven is faster", "first_min", -1, same, hotter(15), 1),
-    ("soda spreads", "diameter_mm", 1, same, added("soda", 0.003), 2),
+    ("hot oven is faster", "first_min", -1, same, hotter(15), 0),
+    ("soda spreads", "diameter_mm", 1, same, added("soda", 0.003), 1),
     ("insulated tray spreads", "diameter_mm", 1, same, process(tray=TrayKind.INSULATED), 1),
     ("silicone spreads", "diameter_mm", 1, same, process(tray=TrayKind.SILICONE, liner=Liner.MAT), 1),
-    ("insulated tray is slower", "first_min", 1, same, process(tray=TrayKind.INSULATED), 1),
-    ("silicone is slower", "first_min", 1, same, process(tray=TrayKind.SILICONE, liner=Liner.MAT), 2),
+    ("insulated tray is slower", "first_min", 1, same, process(tray=TrayKind.INSULATED), 0),
+    ("silicone is slower", "first_min", 1, same, process(tray=TrayKind.SILICONE, liner=Liner.MAT), 0),
     ("grease spreads", "diameter_mm", 1, same, process(liner=Liner.GREASED), 0),
-    ("altitude spreads", "diameter_mm", 1, process(altitude_m=0.0), process(altitude_m=1600.0), 4),
+    ("altitude spreads", "diameter_mm", 1, process(altitude_m=0.0), process(altitude_m=1600.0), 2),
     ("oats hold", "diameter_mm", -1, same, added("oats", 0.08), 0),
     ("nuts hold", "diameter_mm", -1, same, added("nuts", 0.08), 0),
     ("butter spreads", "diameter_mm", 1, same, more("butter", 1.1), 0),
@@ -144,14 +146,56 @@ RULES = [
 ]  # fmt: skip
 
 
+def violations(rule: tuple, made: list[Trial]) -> int:
+    """How many of the doughs go the other way, by more than a thousandth."""
+    _, measured, sign, before, after, _ = rule
+    baked = bake([before(trial).case() for trial in made] + [after(trial).case() for trial in made], fitted())
+    values = np.log(getattr(baked, measured))
+    return int((sign * (values[len(made) :] - values[: len(made)]) < -LEAST).sum())
+
+
 @pytest.mark.parametrize("rule", RULES, ids=lambda rule: rule[0])
 def test_direction(rule: tuple) -> None:
-    _, measured, sign, before, after, allowed = rule
-    pairs = [(before(trial).case(), after(trial).case()) for trial in TRIALS]
-    baked = bake([a for a, _ in pairs] + [b for _, b in pairs], fitted())
-    values = np.log(getattr(baked, measured))
-    wrong = np.sign(values[N:] - values[:N]) != sign
-    assert wrong.sum() <= allowed
+    assert violations(rule, TRIALS) <= rule[-1]
+
+
+def test_a_bigger_portion_is_never_done_sooner_nor_narrower() -> None:
+    mounds = [trial for trial in TRIALS if trial.form[0] == "mound"]
+    sizes = [
+        [dataclasses.replace(trial, form=("mound", factor * trial.form[1])).case() for trial in mounds]
+        for factor in (0.5, 1, 1.5, 2.5)
+    ]
+    baked = [bake(cases, fitted()) for cases in sizes]
+    for smaller, larger in itertools.pairwise(baked):
+        assert (larger.diameter_mm > smaller.diameter_mm).all()
+        assert (larger.first_min > smaller.first_min * (1 - LEAST)).all()
+
+
+def test_a_wider_log_of_the_same_mass_bakes_wider_and_remembers_how_it_was_shaped() -> None:
+    """The baked width follows the raw one by a third to a half, and steps of a millimetre move it by less than two in a hundred."""
+    mixes = [trial.case().mix for trial in TRIALS[:40] if trial.formula.get("egg")]
+    raw_mm = np.arange(40.0, 91.0)
+    for mix in mixes[:12]:
+        cases = [
+            Case(mix, log(450, width, 260, mix.density_kg_m3), 170.0, only(EndStyle.LOG_FIRST)) for width in raw_mm
+        ]
+        widths = np.log(bake(cases, fitted()).diameter_mm)
+        assert (np.diff(widths) > 0).all()
+        assert np.diff(widths).max() < 0.02
+        memory = (widths[-1] - widths[10]) / np.log(raw_mm[-1] / raw_mm[10])
+        assert 0.15 < memory < 0.75
+
+
+def test_pressing_a_ball_makes_it_wider() -> None:
+    for trial in TRIALS[:60]:
+        mix = trial.case().mix
+        shapes = [
+            ball(25, mix.density_kg_m3),
+            *(pressed(25, thickness, mix.density_kg_m3) for thickness in (30, 24, 18, 12)),
+        ]
+        widths = bake([Case(mix, shape, trial.oven_c, only(trial.style)) for shape in shapes], fitted()).diameter_mm
+        assert (np.diff(widths) > -0.005 * widths[:-1]).all()  # pressed a little it is as wide
+        assert widths[-1] > widths[0]
 
 
 def test_twice_the_mass_is_wider_by_the_cube_to_square_root() -> None:
