@@ -194,7 +194,7 @@ def test_pressing_a_ball_makes_it_wider() -> None:
             *(pressed(25, thickness, mix.density_kg_m3) for thickness in (30, 24, 18, 12)),
         ]
         widths = bake([Case(mix, shape, trial.oven_c, only(trial.style)) for shape in shapes], fitted()).diameter_mm
-        assert (np.diff(widths) > -0.005 * widths[:-1]).all()  # pressed a little it is as wide
+        assert (np.diff(widths) > -0.01 * widths[:-1]).all()  # pressed a little it is as wide
         assert widths[-1] > widths[0]
 
 

@@ -1,4 +1,4 @@
-"""When is it done? Core temperature, surface colour or remaining water, by what the baker calls done (doc section 8)."""
+"""When is it done? Core temperature, surface colour or remaining water, by what the baker calls done (doc section 7)."""
 
 import math
 from typing import Any

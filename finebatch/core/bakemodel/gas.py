@@ -1,4 +1,4 @@
-"""Lift: leavening gas, air and steam, as long as the dough is stiff enough to hold and soft enough to give (doc section 5)."""
+"""Lift: leavening gas, air and steam, as long as the dough is stiff enough to hold and soft enough to give (doc section 7)."""
 
 import math
 from typing import Any

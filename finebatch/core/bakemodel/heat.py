@@ -1,4 +1,4 @@
-"""Heat and water in the piece: a tray node and seven layers in each of two columns (doc section 7).
+"""Heat and water in the piece: a tray node and seven layers in each of two columns (doc sections 5 and 6).
 
 The columns are the inner and outer half of the footprint; of a slab its middle and its edge. Arrays are (2, layers).
 """

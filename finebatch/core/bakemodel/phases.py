@@ -1,4 +1,4 @@
-"""What is solid, what is liquid and what has set, at a temperature and water content (doc section 3)."""
+"""What is solid, what is liquid and what has set, at a temperature and water content (doc section 4)."""
 
 import math
 from dataclasses import dataclass

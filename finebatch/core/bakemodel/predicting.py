@@ -27,8 +27,10 @@ UNKNOWN_LN_THICKNESS = {True: 0.05, False: 0.04}
 UNKNOWN_DOUGH_K = 2.5
 
 
-# What the model misses of classes of dough it was not fitted on: sd of ln diameter, ln height, ln time, loss points.
-MISSED = {"diameter_mm": 0.075, "height_mm": 0.18, "first_min": 0.09, "last_min": 0.09}
+# What the model misses of classes of dough it was not fitted on: sd of ln height, ln time, loss points; of ln width in proportion to how
+# much a piece grows, so that a cut shape is known to a few hundredths.
+MISSED = {"height_mm": 0.18, "first_min": 0.09, "last_min": 0.09}
+MISSED_WIDTH_FLOOR, MISSED_OF_GROWTH = 0.03, 0.19
 
 
 MISSED_LOSS_PCT = 1.8
@@ -64,9 +66,12 @@ def _fan(case: Case, weighed: bool) -> list[Case]:
 
 
 def _summary(case: Case, baked: Baked, part: slice) -> Prediction:
+    grown = max(0.0, math.log(float(baked.diameter_mm[part][0]) / case.shape.diameter_mm))
+    missed_width = math.hypot(MISSED_WIDTH_FLOOR, MISSED_OF_GROWTH * grown)
+
     def interval(name: str) -> Interval:
         logs = np.log(getattr(baked, name)[part])
-        return _log_interval(logs, MISSED[name])
+        return _log_interval(logs, missed_width if name == "diameter_mm" else MISSED[name])
 
     loss = baked.loss_pct[part]
     half = Z90 * math.hypot(float(np.sqrt((((loss[1::2] - loss[2::2]) / 2) ** 2).sum())), MISSED_LOSS_PCT)
@@ -75,7 +80,7 @@ def _summary(case: Case, baked: Baked, part: slice) -> Prediction:
     return Prediction(
         diameter_mm=interval("diameter_mm"),
         height_mm=interval("height_mm"),
-        spread_ratio=_log_interval(ratio, MISSED["diameter_mm"]),
+        spread_ratio=_log_interval(ratio, missed_width),
         loss_pct=Interval(value=float(loss[0]), low=max(0.0, float(loss[0]) - half), high=float(loss[0]) + half),
         first_done_min=interval("first_min"),
         last_good_min=interval("last_min"),

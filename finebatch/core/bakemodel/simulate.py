@@ -1,4 +1,4 @@
-"""The bake itself: one loop over time that lets heat, water, setting, flow and gas act on each other (doc sections 2 to 8)."""
+"""The bake itself: one loop over time that lets heat, water, setting, flow and gas act on each other (doc sections 4 to 7)."""
 
 import math
 from typing import Any

@@ -1,5 +1,5 @@
 """How fast the outline moves: a viscous gravity current with slip, a stretching limit, a yield stress, and a memory of the shape given
-(doc section 6)."""
+(doc section 7)."""
 
 import math
 from typing import Any

@@ -84,7 +84,7 @@ def distance(percentages: dict[str, float], style: Style) -> float:
     return (total / len(AXES)) ** 0.5  # type: ignore[no-any-return]
 
 
-# How sharply families are told apart, and what weighs less than which does not count (docs/model.md, section 8).
+# How sharply families are told apart, and what weighs less than which does not count (docs/model.md, section 10).
 SHARPNESS, LEAST_WEIGHT = 0.12, 0.02
 ONE_FAMILY = 0.55  # a dough is called by one family while that weighs more
 OVEN_SLACK_K, OVEN_STEP_K = 5.0, {"giant_thick": 10.0}

@@ -10,9 +10,10 @@ from itertools import combinations
 from pydantic import Field
 
 from ..base import Value
+from .joining import JoinRisk
 
 EDGE_MM = 5.0  # from the baked cookie's widest rim to the tray's edge
-GAP_MM = 8.0  # between two cookies at their widest
+GAP_MM = 0.0  # between two cookies, beyond what keeps them from joining
 
 
 class Scheme(StrEnum):
@@ -50,6 +51,7 @@ class TrayRules(Value):
     edge_mm: float = Field(default=EDGE_MM, ge=0, le=80)
     corner_mm: float = Field(default=0.0, ge=0, le=120)
     gap_mm: float = Field(default=GAP_MM, ge=0, le=80)
+    risk: JoinRisk = JoinRisk.TWENTY
     apart_mm: float | None = Field(default=None, ge=0, le=120)  # between raw pieces, as a card says; instead of the gap
     scheme: Scheme = Scheme.BEST
     per_row: int | None = Field(default=None, ge=1, le=20)

@@ -4,17 +4,18 @@ import math
 
 from ..bakemodel import grown_length_mm
 from ..baking import Outcome
-from ..base import Problem, Value, ask, stop
+from ..base import Interval, Problem, Value, ask, stop
 from ..dough import keeping_raw
 from ..forming import AnyForm, WholeTrays, forming_of
 from ..kitchen import Tray
 from .arrange import Arrangement, Footprint, TrayRules, arrange, most_on
+from .joining import chance_of_joining, pitch_mm
 from .loads import even_loads
 from .racks import rack_note
 
 
 class TrayPlan(Value):
-    """Pieces on the chosen tray: evened loads, the fullest one laid out, spaced by the widest expected. `unit` names
+    """Pieces on the chosen tray: evened loads, the fullest one laid out, spaced by the chance of two joining. `unit` names
     what is counted: cookies, logs, slices, or cookies in a pan or sheet baked whole."""
 
     tray: Tray
@@ -28,6 +29,7 @@ class TrayPlan(Value):
     whole: bool = False  # one pan or one sheet, cut after the bake
     rack_note: str = ""
     limit_note: str = ""
+    more_note: str = ""  # how many more would fit if they stay a little narrower
 
 
 class SmallSize(Value):
@@ -37,41 +39,83 @@ class SmallSize(Value):
     trays: TrayPlan | None
 
 
-def footprint_of(outcome: Outcome) -> Footprint:
-    """The most a cookie may cover: a round, or the box around its widest outline."""
-    if outcome.widest_outline:
-        xs, ys = [x for x, _ in outcome.widest_outline], [y for _, y in outcome.widest_outline]
-        return Footprint(width_mm=max(xs) - min(xs), depth_mm=max(ys) - min(ys), round=False)
-    widest = max(outcome.baked.diameter_mm.high, outcome.pieces.raw_diameter_mm)
-    return Footprint(width_mm=widest, depth_mm=widest)
+def footprint_of(outcome: Outcome, tray: Tray, rules: TrayRules) -> Footprint:
+    """What a cookie is given of the tray: a round, or the box around its outline, so wide that two join on no more trays than chosen."""
+    width, raw = outcome.baked.diameter_mm, outcome.pieces.raw_diameter_mm
+    grown = pitch_mm(width, raw, rules.risk, neighbours(width, tray)) - raw
+    if outcome.pieces.outline:
+        xs, ys = [x for x, _ in outcome.pieces.outline], [y for _, y in outcome.pieces.outline]
+        return Footprint(width_mm=max(xs) - min(xs) + grown, depth_mm=max(ys) - min(ys) + grown, round=False)
+    return Footprint(width_mm=raw + grown, depth_mm=raw + grown)
+
+
+def neighbours(width: Interval, tray: Tray) -> int:
+    """About how many pairs stand beside one another on a full tray."""
+    return max(1, round(2 * tray.width_mm * tray.depth_mm / width.value**2))
 
 
 def lay_out(
     outcome: Outcome, form: AnyForm, tray: Tray, rules: TrayRules, positions: int, bake_now: int | None = None,
     raw_egg: bool = True,
 ) -> tuple[TrayPlan | None, list[Problem]]:  # fmt: skip
-    """The batch on one kind of tray, spaced by the top of the predicted range; None if not even one piece fits."""
+    """The batch on one kind of tray, spaced by the chance of two joining; None if not even one piece fits."""
     forming = forming_of(form)
     if rules.apart_mm is not None:
         # Between raw pieces so much; at their widest there is less between them, or nothing.
-        grows = max(0.0, outcome.baked.diameter_mm.high - outcome.pieces.raw_diameter_mm)
+        width, raw = outcome.baked.diameter_mm, outcome.pieces.raw_diameter_mm
+        grows = pitch_mm(width, raw, rules.risk, neighbours(width, tray)) - raw
         rules = rules.model_copy(update={"gap_mm": rules.apart_mm - grows})
     whole = forming.whole(form, outcome.pieces, tray)
     if whole is not None:
         return _whole(whole, rules, positions), []
     lying = forming.lying(form)
     if lying is not None:
-        grew = max(0.0, outcome.baked.diameter_mm.high - lying.width_mm)
-        long_mm = grown_length_mm(lying.length_mm, lying.width_mm, outcome.baked.diameter_mm.high)
+        width = outcome.baked.diameter_mm
+        wide_mm = pitch_mm(width, lying.width_mm, rules.risk, max(1, lying.count - 1))
+        grew = wide_mm - lying.width_mm
+        long_mm = grown_length_mm(lying.length_mm, lying.width_mm, wide_mm)
         covered = Footprint(width_mm=lying.width_mm + grew, depth_mm=long_mm, round=False)
         return _spread(covered, lying.count, tray, rules, positions, lying.unit)
     baked = min(bake_now or outcome.pieces.count, outcome.pieces.count)
     limit = forming.hand_limit(form)
-    plan, problems = _spread(footprint_of(outcome), baked, tray, rules, positions, "cookie", limit)
+    plan, problems = _spread(footprint_of(outcome, tray, rules), baked, tray, rules, positions, "cookie", limit)
+    if (
+        plan
+        and plan.widest.round
+        and rules.apart_mm is None
+        and len(plan.loads) > 1
+        and plan.most_per_tray < (limit or 400)
+    ):
+        plan = plan.model_copy(update={"more_note": _more(outcome, plan, tray, rules)})
     kept = outcome.pieces.count - baked
     if plan and kept:
         plan = plan.model_copy(update={"kept": kept, "kept_note": keeping_raw(raw_egg)})
     return plan, problems
+
+
+def _more(outcome: Outcome, plan: TrayPlan, tray: Tray, rules: TrayRules) -> str:
+    """How many more a tray would hold were each a little narrower, and how likely two would join: the baker's choice, not a cliff."""
+    width, now = outcome.baked.diameter_mm, plan.widest.width_mm
+    low, high = max(outcome.pieces.raw_diameter_mm, 0.8 * now), now
+    if _holds(low, tray, rules) <= plan.most_per_tray:
+        return ""
+    while high - low > 0.2:
+        middle = (low + high) / 2
+        low, high = (middle, high) if _holds(middle, tray, rules) > plan.most_per_tray else (low, middle)
+    chance = chance_of_joining(width, low, neighbours(width, tray))
+    if chance > LIKELY_JOINS:
+        return ""
+    return f"{_holds(low, tray, rules)} fit if none is over {math.floor(low)} mm; then two join on about one tray in {max(2, round(1 / chance))}."
+
+
+LIKELY_JOINS = 0.4  # what is likelier is no offer
+
+
+def _holds(width_mm: float, tray: Tray, rules: TrayRules) -> int:
+    return most_on(tray.width_mm, tray.depth_mm, Footprint(width_mm=width_mm, depth_mm=width_mm), rules)[0]
+
+
+SLICES_APART_MM = 4.0
 
 
 def lay_slices(outcome: Outcome, tray: Tray, rules: TrayRules, positions: int) -> tuple[TrayPlan | None, list[Problem]]:
@@ -80,7 +124,7 @@ def lay_slices(outcome: Outcome, tray: Tray, rules: TrayRules, positions: int) -
     if second is None or not outcome.pieces.count:
         return None, []
     slice_ = Footprint(width_mm=second.across_mm, depth_mm=second.high_mm, round=False)
-    close = rules.model_copy(update={"gap_mm": min(rules.gap_mm, 4.0), "moved": ()})
+    close = rules.model_copy(update={"gap_mm": SLICES_APART_MM, "moved": ()})
     return _spread(slice_, outcome.pieces.count, tray, close, positions, "slice")
 
 

@@ -1,10 +1,15 @@
 """The batch on the baker's trays: all of it, evenly, and never closer than it may spread."""
 
+import itertools
+import math
+import re
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from finebatch.core.baking.outcome import Outcome
+from finebatch.core.base.interval import Interval
 from finebatch.core.bench.assess import assess
 from finebatch.core.bench.spec import DoughSpec
 from finebatch.core.bench.starters import starters
@@ -12,8 +17,9 @@ from finebatch.core.forming.batter import BatterForm
 from finebatch.core.forming.scoop import ScoopForm
 from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.core.kitchen.tray import Tray
-from finebatch.core.trays.arrange import TrayRules
-from finebatch.core.trays.plan import footprint_of, lay_out, lay_slices
+from finebatch.core.trays.arrange import Footprint, TrayRules, most_on
+from finebatch.core.trays.joining import JoinRisk, chance_of_joining, pitch_mm
+from finebatch.core.trays.plan import footprint_of, lay_out, lay_slices, neighbours
 from finebatch.core.trays.racks import rack_note
 from tests.kit import drop_dough
 
@@ -59,12 +65,53 @@ def test_a_tray_too_small_for_one_cookie_says_so() -> None:
     assert "the saucer has 60 × 60 mm to use" in problems[0].message
 
 
-def test_the_widest_a_cookie_may_be_is_what_it_takes_of_the_tray() -> None:
-    print_ = footprint_of(DROPS)
+def test_a_cookie_takes_so_much_of_the_tray_that_two_join_on_one_in_twenty() -> None:
+    print_ = footprint_of(DROPS, TRAY, TrayRules())
     assert print_.round
-    assert print_.width_mm == max(DROPS.baked.diameter_mm.high, DROPS.pieces.raw_diameter_mm)
+    chance = chance_of_joining(DROPS.baked.diameter_mm, print_.width_mm, neighbours(DROPS.baked.diameter_mm, TRAY))
+    assert chance == pytest.approx(0.05, abs=0.002)
     star = outcome_of(STARTERS["cutout_butter"].but(form=STARTERS["cutout_butter"].form.but(cutter="star")))
-    assert not footprint_of(star).round
+    assert not footprint_of(star, TRAY, TrayRules()).round
+
+
+def test_the_baker_who_minds_less_gets_more_on_a_tray() -> None:
+    most = []
+    for risk in (JoinRisk.HUNDRED, JoinRisk.TWENTY, JoinRisk.FIVE):
+        plan, _ = lay_out(DROPS, ScoopForm(), TRAY, TrayRules(risk=risk), 1)
+        assert plan is not None
+        most.append(plan.most_per_tray)
+    assert most == sorted(most)
+    assert most[0] < most[-1]
+
+
+def test_what_is_just_beyond_the_border_is_offered_with_its_chance() -> None:
+    plan, _ = lay_out(DROPS, ScoopForm(), TRAY, TrayRules(), 1)
+    assert plan is not None
+    found = re.fullmatch(
+        r"(\d+) fit if none is over (\d+) mm; then two join on about one tray in (\d+)\.", plan.more_note
+    )
+    assert found is not None
+    more, width_mm, trays = map(int, found.groups())
+    assert more > plan.most_per_tray
+    assert (
+        most_on(TRAY.width_mm, TRAY.depth_mm, Footprint(width_mm=width_mm, depth_mm=width_mm), TrayRules())[0] == more
+    )
+    chance = chance_of_joining(DROPS.baked.diameter_mm, width_mm, neighbours(DROPS.baked.diameter_mm, TRAY))
+    assert 1 / chance == pytest.approx(trays, rel=0.4)
+
+
+@given(st.floats(45, 110), st.floats(0.02, 0.2))
+def test_a_millimetre_never_makes_a_cliff(width_mm: float, sd: float) -> None:
+    """From one millimetre to the next a tray may lose a row, never half of what it holds."""
+    held = []
+    for more in range(12):
+        middle = width_mm + more
+        width = Interval(value=middle, low=middle * math.exp(-1.645 * sd), high=middle * math.exp(1.645 * sd))
+        pitch = pitch_mm(width, 20, JoinRisk.TWENTY, neighbours(width, TRAY))
+        held.append(most_on(400, 320, Footprint(width_mm=pitch, depth_mm=pitch), TrayRules())[0])
+    for before, after in itertools.pairwise(held):
+        assert after <= before
+        assert after >= before - max(2, 0.34 * before)
 
 
 def test_what_is_curled_hot_is_as_many_as_hands_can_shape() -> None:

@@ -269,7 +269,8 @@ export const LIMITS = {
       "start": {
         "edge_mm": 5.0,
         "corner_mm": 0.0,
-        "gap_mm": 8.0,
+        "gap_mm": 0.0,
+        "risk": "one_in_20",
         "scheme": "best",
         "two_racks": false,
         "moved": []
@@ -869,7 +870,10 @@ export const LIMITS = {
     "gap_mm": {
       "min": 0.0,
       "max": 80.0,
-      "start": 8.0
+      "start": 0.0
+    },
+    "risk": {
+      "start": "one_in_20"
     },
     "apart_mm": {
       "min": 0.0,

@@ -1644,7 +1644,8 @@ export interface components {
              * @default {
              *       "edge_mm": 5,
              *       "corner_mm": 0,
-             *       "gap_mm": 8,
+             *       "gap_mm": 0,
+             *       "risk": "one_in_20",
              *       "scheme": "best",
              *       "two_racks": false,
              *       "moved": []
@@ -2029,6 +2030,12 @@ export interface components {
             /** High */
             high: number;
         };
+        /**
+         * JoinRisk
+         * @description On how many trays two cookies may join.
+         * @enum {string}
+         */
+        JoinRisk: "one_in_5" | "one_in_20" | "one_in_100";
         JsonValue: unknown;
         /**
          * Kind
@@ -4064,7 +4071,7 @@ export interface components {
         TrayKind: "light" | "dark" | "insulated" | "silicone";
         /**
          * TrayPlan
-         * @description Pieces on the chosen tray: evened loads, the fullest one laid out, spaced by the widest expected. `unit` names
+         * @description Pieces on the chosen tray: evened loads, the fullest one laid out, spaced by the chance of two joining. `unit` names
          *     what is counted: cookies, logs, slices, or cookies in a pan or sheet baked whole.
          */
         TrayPlan: {
@@ -4096,6 +4103,11 @@ export interface components {
              * @default
              */
             limit_note: string;
+            /**
+             * More Note
+             * @default
+             */
+            more_note: string;
         };
         /**
          * TrayRules
@@ -4115,9 +4127,11 @@ export interface components {
             corner_mm: number;
             /**
              * Gap Mm
-             * @default 8
+             * @default 0
              */
             gap_mm: number;
+            /** @default one_in_20 */
+            risk: components["schemas"]["JoinRisk"];
             /** Apart Mm */
             apart_mm?: number | null;
             /** @default best */

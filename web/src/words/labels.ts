@@ -145,6 +145,13 @@ export const LANES: Record<Schemas["Step"]["place"], string> = {
   cooling: "Cooling rack",
 };
 
+/** On how many trays two cookies may join. */
+export const RISKS: Record<Schemas["JoinRisk"], string> = {
+  one_in_5: "on one tray in 5",
+  one_in_20: "on one tray in 20",
+  one_in_100: "on one tray in 100",
+};
+
 /** What a card claims. */
 export const CLAIMS: Record<Schemas["ClaimKind"], string> = {
   yield_pieces: "Makes",

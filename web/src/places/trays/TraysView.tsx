@@ -9,7 +9,7 @@ import { TrayDrawing, widestOf } from "../../drawing/tray";
 import { Button, NumberField, Segments, Select, Switch } from "../../pieces/controls";
 import { LengthField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
-import { options, SCHEMES } from "../../words/labels";
+import { options, RISKS, SCHEMES } from "../../words/labels";
 import { length, likely, loadsText, minutes, plural } from "../../words/numbers";
 
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
@@ -187,7 +187,7 @@ function LayoutFields({ spec, kitchen, found, onSpec }: Parameters<typeof TraysV
           <LengthField
             kitchen={kitchen}
             width="w-16"
-            label="Gap at widest"
+            label="More between"
             value={rules.gap_mm}
             {...within("TrayRules", "gap_mm")}
             onValue={(gap_mm) => set({ gap_mm })}
@@ -204,6 +204,14 @@ function LayoutFields({ spec, kitchen, found, onSpec }: Parameters<typeof TraysV
           />
         )}
       </div>
+      {rules.apart_mm == null && (
+        <Select
+          label="Two may join"
+          value={rules.risk}
+          options={options(RISKS)}
+          onValue={(risk) => set({ risk })}
+        />
+      )}
       <Switch
         label="Spaced raw, as cards say it"
         checked={rules.apart_mm != null}
@@ -282,9 +290,11 @@ function OneTray(props: {
           {plan.rack_note} The tray must be cool before the next load.
         </p>
         {plan.limit_note && <Note severity="note">{plan.limit_note}</Note>}
+        {plan.more_note && <Note severity="note">{plan.more_note}</Note>}
         {!plan.whole && plan.unit === "cookie" && (
           <p className="text-plain text-quiet">
-            Solid: the likely width. Dashed: {length(plan.widest.width_mm, kitchen)}, the widest expected.
+            Solid: the likely width. Dashed: {length(plan.widest.width_mm, kitchen)}, what each is given so
+            that they keep apart.
             {props.onMove ? " Drag a cookie, or use the arrow keys, to see whether it will touch." : ""}
           </p>
         )}
