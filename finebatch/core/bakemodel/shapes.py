@@ -95,6 +95,22 @@ def mound(mass_g: float, density_kg_m3: float) -> Shape:
     )
 
 
+HEAP_ASPECT = 0.8  # height over width of dough piled up by hand (judged)
+
+
+def heap(mass_g: float, density_kg_m3: float) -> Shape:
+    """Dough piled up rough and tall, four fifths as high as wide.
+
+    mass_g: 1 to 400; density_kg_m3: 900 to 1400.
+
+    >>> round(heap(170, 1150).height_mm / heap(170, 1150).diameter_mm, 2)
+    0.8
+    """
+    volume = mass_g / 1000 / density_kg_m3
+    radius = (volume / (math.pi * 2 * HEAP_ASPECT * MEAN_TO_MAX["mound"])) ** (1 / 3)
+    return Shape(Flow.ROUND, radius, volume, mass_g / 1000, MEAN_TO_MAX["mound"])
+
+
 def ball(mass_g: float, density_kg_m3: float) -> Shape:
     """A rolled ball, described by its greatest width.
 

@@ -249,7 +249,8 @@ export const LIMITS = {
     "form": {
       "start": {
         "kind": "scoop",
-        "portion_g": 30.0
+        "portion_g": 30.0,
+        "heap": false
       }
     },
     "oven": {
@@ -770,6 +771,12 @@ export const LIMITS = {
       "min": 4.0,
       "max": 120.0,
       "start": null
+    },
+    "spoon": {
+      "start": null
+    },
+    "heap": {
+      "start": false
     }
   },
   "SheetForm": {

@@ -1621,7 +1621,8 @@ export interface components {
              * Form
              * @default {
              *       "kind": "scoop",
-             *       "portion_g": 30
+             *       "portion_g": 30,
+             *       "heap": false
              *     }
              */
             form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BlockForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["SheetForm"] | components["schemas"]["PanForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"] | components["schemas"]["RuskForm"];
@@ -3644,7 +3645,8 @@ export interface components {
         Scheme: "rows" | "staggered" | "best";
         /**
          * ScoopForm
-         * @description Scooped drop cookies: by weight, or by the number stamped on a scoop (portions to a US quart).
+         * @description Scooped drop cookies: by weight, by the number stamped on a scoop (portions to a US quart), or by the spoon. A `heap` is piled up
+         *     rough and tall, as thick giants are, instead of left as a smooth half ball.
          */
         ScoopForm: {
             /**
@@ -3659,6 +3661,12 @@ export interface components {
             portion_g: number;
             /** Scoop No */
             scoop_no?: number | null;
+            spoon?: components["schemas"]["Spoon"] | null;
+            /**
+             * Heap
+             * @default false
+             */
+            heap: boolean;
         };
         /**
          * ScoredSheet
@@ -3781,6 +3789,12 @@ export interface components {
             outcome: components["schemas"]["Outcome"];
             trays: components["schemas"]["TrayPlan"] | null;
         };
+        /**
+         * Spoon
+         * @description What a portion is spooned with: a 5, 15 or 20 ml spoon, levelled or heaped.
+         * @enum {string}
+         */
+        Spoon: "tsp" | "tsp_heaped" | "tbsp" | "tbsp_heaped" | "tbsp_au" | "tbsp_au_heaped";
         /**
          * Stage
          * @description Where a step belongs in the day.

@@ -145,6 +145,16 @@ export const LANES: Record<Schemas["Step"]["place"], string> = {
   cooling: "Cooling rack",
 };
 
+/** Spoons that portions are made with. */
+export const SPOONS: Record<Schemas["Spoon"], string> = {
+  tsp: "teaspoon, level",
+  tsp_heaped: "teaspoon, heaped",
+  tbsp: "tablespoon, level (15 ml)",
+  tbsp_heaped: "tablespoon, heaped",
+  tbsp_au: "20 ml spoon, level",
+  tbsp_au_heaped: "20 ml spoon, heaped",
+};
+
 /** On how many trays two cookies may join. */
 export const RISKS: Record<Schemas["JoinRisk"], string> = {
   one_in_5: "on one tray in 5",

@@ -6,7 +6,7 @@ import { useCatalogue, useCutters } from "../../client/catalogue";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { LengthField, MassField, OvenField } from "../../pieces/measures";
 import { colour } from "../../theme/tokens";
-import { FORMS, options } from "../../words/labels";
+import { FORMS, options, SPOONS } from "../../words/labels";
 import { type Amount, bounds, type Choice, FIELDS, type Form, first, type Of } from "./forms";
 import { OwnCutter } from "./OwnCutter";
 import { at } from "./remedy";
@@ -99,11 +99,16 @@ function ScoopBy({ form, problems, onForm }: Props<Of<"scoop">>) {
     <div className="w-36">
       <Select
         label="Portion by"
-        value={form.scoop_no ? `${form.scoop_no}` : "g"}
+        value={form.spoon ?? (form.scoop_no ? `${form.scoop_no}` : "g")}
         error={at(problems, "form.scoop_no")}
-        onValue={(value) => onForm({ ...form, scoop_no: value === "g" ? null : Number(value) })}
+        onValue={(value) => {
+          const no = Number(value);
+          const spoon = value in SPOONS ? (value as keyof typeof SPOONS) : null;
+          onForm({ ...form, spoon, scoop_no: no > 0 ? no : null });
+        }}
         options={[
           ["g", "weight"],
+          ...options(SPOONS),
           ...scoops.map(([no, ml]) => [no, `scoop no. ${no} (${Math.round(ml)} ml)`] as const),
         ]}
       />

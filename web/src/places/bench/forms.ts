@@ -57,7 +57,17 @@ const yesNo = (no: string, yes: string) =>
   ] as const;
 
 export const FIELDS: Fields = {
-  scoop: [{ key: "portion_g", label: "Portion", unit: "g", when: (form) => !form.scoop_no }],
+  scoop: [
+    { key: "portion_g", label: "Portion", unit: "g", when: (form) => !form.scoop_no && !form.spoon },
+    {
+      key: "heap",
+      label: "Left as",
+      width: "w-36",
+      options: yesNo("half a ball", "a tall heap"),
+      shown: (form) => (form.heap ? "yes" : "no"),
+      take: (form, value) => ({ ...form, heap: value === "yes" }),
+    },
+  ],
   ball: [
     {
       key: "by",
