@@ -305,7 +305,12 @@ def test_six_on_a_small_tray_tonight_and_the_rest_kept(page: Page, shared: Serve
 
 @pytest.mark.parametrize(
     ("kind", "words"),
-    [("log", "even slices and 2 ends"), ("rope", "Each from a rope"), ("batter", "Level spoons"), ("cutout", "First sheet")],
+    [
+        ("log", "even slices and 2 ends"),
+        ("rope", "Each from a rope"),
+        ("batter", "Level spoons"),
+        ("cutout", "First sheet"),
+    ],
 )
 def test_every_form_asks_only_what_its_bakers_decide(page: Page, shared: Server, kind: str, words: str) -> None:
     on_the_bench(

@@ -79,7 +79,7 @@ def test_a_pressed_pan_cut_in_fingers(page: Page, shared: Server) -> None:
 def test_a_twice_baked_batch(page: Page, shared: Server) -> None:
     on_the_bench(page, shared, RUSKS, "Rusk Job")
     choose_form(page, "Twice-baked")
-    expect(page.get_by_text(re.compile(r"2 logs of 260 mm, \d+ slices each and two heels"))).to_be_visible()
+    expect(page.get_by_text(re.compile(r"2 logs of 260 mm, \d+ even slices each and two ends"))).to_be_visible()
     slanted = cookies(page)
     page.get_by_role("button", name="More…").click()
     page.get_by_label("Cut at", exact=True).fill("0")

@@ -70,7 +70,8 @@ def sliced_and_dried(outcome: Outcome, first: Case, form: RuskForm, finish: Done
             "count": cut.count,
             "mass_g": raw_slice_g,
             "leftover_g": outcome.pieces.mass_g * form.logs - raw_slice_g * cut.count,
-            "statement": f"{form.logs} log{'s' if form.logs > 1 else ''} of {form.length_mm:.0f} mm, {cut.each_log} slices each and two heels, "
+            "ends": 2 * form.logs,
+            "statement": f"{form.logs} log{'s' if form.logs > 1 else ''} of {form.length_mm:.0f} mm, {cut.each_log} even slices each and two ends, "
             f"{cut.across_mm:.0f} mm long on the cut side.",
         }
     )

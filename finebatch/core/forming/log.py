@@ -97,7 +97,7 @@ class Slicing(Forming[LogForm]):
             return None, [stop("form.log_mm", message)]
         one = "One log" if form.logs == 1 else f"{form.logs} logs"
         return Pieces(
-            count=log.count, mass_g=log.slice_g, raw_diameter_mm=form.log_mm, raw_height_mm=form.slice_mm, leftover_g=log.heels_g,
+            count=log.count, mass_g=log.slice_g, raw_diameter_mm=form.log_mm, raw_height_mm=form.slice_mm, leftover_g=log.heels_g, ends=2 * form.logs,
             statement=f"{one}, {log.length_mm:.0f} mm long: {log.count} even slices and {2 * form.logs} ends of {log.heels_g / (2 * form.logs):.0f} g, cookies too.",
         ), []  # fmt: skip
 

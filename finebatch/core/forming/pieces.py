@@ -57,4 +57,5 @@ class Pieces(Value):
     rolls: tuple[Roll, ...] = ()
     sheets: tuple[ScoredSheet, ...] = ()
     strand_mm: float | None = None
+    ends: int = 0  # of logs: uneven cookies, which `leftover_g` is the mass of
     statement: str = ""

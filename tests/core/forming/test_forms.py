@@ -11,6 +11,7 @@ from finebatch.core.baking.doneness import Doneness
 from finebatch.core.base.problems import Severity
 from finebatch.core.bench.assess import Assessment, assess
 from finebatch.core.bench.spec import DoughSpec
+from finebatch.core.bench.starters import starters
 from finebatch.core.card.headings import split_card
 from finebatch.core.forming.ball import BallBy, BallForm, ball_mass_g
 from finebatch.core.forming.batter import BatterForm
@@ -190,3 +191,15 @@ def test_thicker_slices_and_larger_balls_take_longer() -> None:
     assert large
     assert thick.window.aim_min > thin.window.aim_min
     assert large.window.aim_min > small.window.aim_min
+
+
+@pytest.mark.parametrize("family", ["sliced_log_shortbread", "twice_baked_butter", "twice_baked_lean"])
+def test_the_ends_of_a_log_are_cookies_and_weigh_what_is_no_even_slice(family: str) -> None:
+    spec = next(starter.spec for starter in starters() if starter.style_id == family)
+    outcome = assess(spec, Kitchen()).outcome
+    assert outcome is not None
+    pieces = outcome.pieces
+    assert pieces.ends == 2 * spec.form.logs
+    assert pieces.leftover_g > 0
+    total = sum(line.reading.mass_g or 0 for line in assess(spec, Kitchen()).lines)
+    assert pieces.count * pieces.mass_g + pieces.leftover_g == pytest.approx(total, rel=1e-6)

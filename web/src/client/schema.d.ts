@@ -2890,6 +2890,11 @@ export interface components {
             /** Strand Mm */
             strand_mm?: number | null;
             /**
+             * Ends
+             * @default 0
+             */
+            ends: number;
+            /**
              * Statement
              * @default
              */

@@ -158,7 +158,7 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
     [
       "Each",
       `${mass(pieces.mass_g, kitchen)} raw`,
-      `loses ${baked.loss_pct.low.toFixed(0)} to ${baked.loss_pct.high.toFixed(0)}%, ${mass(pieces.leftover_g, kitchen)} dough over`,
+      `loses ${baked.loss_pct.low.toFixed(0)} to ${baked.loss_pct.high.toFixed(0)}%, ${over(pieces, kitchen)}`,
     ],
     ...(small
       ? [
@@ -204,6 +204,14 @@ function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcom
     </>
   );
 }
+
+/** What is not an even piece: the ends of a log are cookies too, the rest is dough. */
+const over = ({ ends, leftover_g }: Outcome["pieces"], kitchen: Kitchen) =>
+  ends > 0
+    ? `${plural(ends, "end")} of ${mass(leftover_g / ends, kitchen)}`
+    : leftover_g < 0.5
+      ? "nothing over"
+      : `${mass(leftover_g, kitchen)} dough over`;
 
 /** The good window and the doubt about it are two things: the one is the cookie's, the other ours. */
 function HowSure({ window }: { window: Outcome["window"] }) {
