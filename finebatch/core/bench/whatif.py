@@ -22,6 +22,7 @@ class Factor(StrEnum):
     SUGAR = "sugar"
     PORTION = "portion"
     TRAY = "tray"
+    SHAPING = "shaping"
 
 
 class Point(Value):
@@ -63,6 +64,8 @@ def what_if(spec: DoughSpec, found: Assessment, kitchen: Kitchen, factor: Factor
     ]
     times = [prediction.first_done_min for prediction in baked]
     now = min(range(len(variants)), key=lambda i: abs(variants[i][0] - _now(spec, kitchen, factor)))
+    if factor is Factor.SHAPING:
+        now = next(i for i, (_, _, other, _) in enumerate(variants) if other.form == spec.form)
     # A pan's walls decide the width: of the same dough a smaller pan is a smaller, thicker piece.
     direction = 0 if forming_of(spec.form).held_by_walls else _DIRECTION.get(factor, 0)
     widths = _held(widths, direction, now)
@@ -74,6 +77,7 @@ def what_if(spec: DoughSpec, found: Assessment, kitchen: Kitchen, factor: Factor
             Factor.SUGAR: "% of the sugar",
             Factor.PORTION: "% of the size",
             Factor.TRAY: "",
+            Factor.SHAPING: "",
         }[factor],
         points=tuple(
             Point(x=x, label=label, diameter_mm=width, first_done_min=first_done_min, now=i == now)
@@ -106,6 +110,8 @@ def _variants(spec: DoughSpec, found: Assessment, kitchen: Kitchen, factor: Fact
         return [_at_oven(spec, kitchen, step) for step in OVEN_STEPS_K]
     if factor is Factor.SUGAR:
         return [(100 * f, f"{100 * f:.0f}%", _sweetened(spec, found, kitchen, f), kitchen) for f in SUGAR_FACTORS]
+    if factor is Factor.SHAPING:
+        return _shaped(spec, found, kitchen)
     if factor is Factor.PORTION:
         return [(100 * f, f"{100 * f:.0f}%", _sized(spec, found, f), kitchen) for f in PORTION_FACTORS]
     return [(float(i), kind.value, spec, _on_tray(spec, kitchen, kind)) for i, kind in enumerate(TrayKind)]
@@ -128,6 +134,18 @@ def _sized(spec: DoughSpec, found: Assessment, factor: float) -> DoughSpec:
     form, outcome = spec.form, found.outcome
     assert outcome is not None
     return spec.model_copy(update={"form": forming_of(form).sized(form, outcome.pieces.mass_g, factor)})
+
+
+def _shaped(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> list[_Variant]:
+    """The same portion shaped in every way its form knows, as it is now among them."""
+    assert found.dough is not None
+    forming, density = forming_of(spec.form), found.dough.density_g_ml.value
+    piece_g = forming.piece_mass_g(spec.form, found.dough.mass_g, density)
+    ways = forming.shapings(spec.form, piece_g, density)
+    if not ways:
+        raise refusal("factor", "There is one way only to shape these.")
+    ranked = sorted(ways, key=lambda way: way[0])
+    return [(x, label, spec.model_copy(update={"form": form}), kitchen) for x, label, form in ranked]
 
 
 def _on_tray(spec: DoughSpec, kitchen: Kitchen, kind: TrayKind) -> Kitchen:

@@ -36,6 +36,9 @@ class BallForm(Value):
     filling_g: float = Field(default=0.0, ge=0, le=50)
 
 
+PRESSED_SHARES = (0.9, 0.75, 0.6, 0.45, 0.33)  # of the ball's height
+
+
 def ball_mass_g(form: BallForm, dough_g: float, density_g_ml: float) -> float:
     """Grams of one ball: as weighed, the dough's equal share, or the sphere's volume times the density.
 
@@ -83,6 +86,12 @@ class Rolling(Forming[BallForm]):
             statement = f"{pieces.count * form.filling_g:.0f} g filling in all, {form.filling_g:g} g in each."
             pieces = pieces.model_copy(update={"statement": statement})
         return pieces, problems
+
+    def shapings(self, form: BallForm, piece_g: float, density_g_ml: float) -> tuple[tuple[float, str, BallForm], ...]:
+        across = ball_shape(piece_g, density_g_ml * 1000).diameter_mm
+        thick = {across * share for share in PRESSED_SHARES if 2 <= across * share <= 60} | {form.pressed_mm or across}
+        found = [(across - mm, f"pressed to {mm:.0f} mm", form.but(pressed_mm=mm)) for mm in thick if mm < across]
+        return ((0.0, "left round", form.model_copy(update={"pressed_mm": None})), *found)
 
     def filling_g(self, form: BallForm) -> float:
         return form.filling_g

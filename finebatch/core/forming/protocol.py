@@ -133,6 +133,10 @@ class Forming(ABC, Generic[F]):
         assert self.widened_by is not None
         return form.but(**{self.widened_by.field: size})
 
+    def shapings(self, form: F, piece_g: float, density_g_ml: float) -> tuple[tuple[float, str, F], ...]:
+        """Other ways to shape the same portion, each with a number in order and what to call it; none where there is one way only."""
+        return ()
+
     def taken_from_cold_c(self, form: F) -> float | None:
         """°C, where it goes into the oven straight from fridge or freezer whatever the chill."""
         return None

@@ -76,6 +76,9 @@ def slice_for_rusks(form: RuskForm, baked_width_mm: float, baked_length_mm: floa
     return usable / math.ceil(count / form.logs) * math.cos(angle)
 
 
+WIDTHS_MM = (40.0, 50.0, 60.0, 70.0, 80.0)  # that logs are shaped to at home
+
+
 class TwiceBaking(Forming[RuskForm]):
     """Logs baked whole, then sliced and dried."""
 
@@ -111,6 +114,11 @@ class TwiceBaking(Forming[RuskForm]):
             count=form.logs, mass_g=mass, raw_diameter_mm=form.log_mm, raw_height_mm=shape.height_mm, leftover_g=0.0,
             outline=rectangle(form.log_mm, form.length_mm),
         ), problems  # fmt: skip
+
+    def shapings(self, form: RuskForm, piece_g: float, density_g_ml: float) -> tuple[tuple[float, str, RuskForm], ...]:
+        return tuple(
+            (width, f"{width:.0f} mm wide", form.but(log_mm=width)) for width in sorted({*WIDTHS_MM, form.log_mm})
+        )
 
     def for_count(self, form: RuskForm, wanted: Wanted) -> RuskForm:
         if wanted.baked_log_mm is None:

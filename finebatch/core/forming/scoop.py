@@ -106,5 +106,10 @@ class Scooping(Forming[ScoopForm]):
     def sized(self, form: ScoopForm, piece_g: float, factor: float) -> ScoopForm:
         return form.model_copy(update={"portion_g": piece_g * factor, "scoop_no": None, "spoon": None})
 
+    def shapings(
+        self, form: ScoopForm, piece_g: float, density_g_ml: float
+    ) -> tuple[tuple[float, str, ScoopForm], ...]:
+        return (0.0, "a tall heap", form.but(heap=True)), (1.0, "half a ball", form.but(heap=False))
+
     def widened(self, form: ScoopForm, size: float) -> ScoopForm:
         return form.but(portion_g=size, scoop_no=None, spoon=None)

@@ -1,5 +1,7 @@
 """What-ifs keep to the rules of direction; wishes come true, or say why not."""
 
+import itertools
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -16,7 +18,9 @@ from finebatch.core.forming.block import BlockForm
 from finebatch.core.forming.cutout import CutoutForm
 from finebatch.core.forming.log import LogForm
 from finebatch.core.forming.pan import PanForm
+from finebatch.core.forming.registry import forming_of
 from finebatch.core.forming.rope import RopeForm
+from finebatch.core.forming.rusk import RuskForm
 from finebatch.core.forming.scoop import ScoopForm
 from finebatch.core.inverse.wish import NEAR_MM, SizeWish, form_for
 from finebatch.core.kitchen.kitchen import Kitchen
@@ -118,6 +122,8 @@ def test_wishes_that_cannot_come_true_say_why(form: object, wish: SizeWish, says
 def test_the_point_now_is_what_the_bench_says(starter: Starter, factor: Factor) -> None:
     found = assess(starter.spec, KITCHEN)
     assert found.outcome is not None
+    if factor is Factor.SHAPING and not forming_of(starter.spec.form).shapings(starter.spec.form, 20.0, 1.2):
+        return  # said as a refusal, tested by itself
     (now,) = (point for point in what_if(starter.spec, found, KITCHEN, factor).points if point.now)
     assert now.diameter_mm == found.outcome.baked.diameter_mm
     assert now.first_done_min == found.outcome.baked.first_done_min
@@ -141,3 +147,32 @@ def test_a_wish_is_granted_only_as_far_as_the_form_goes(form: object) -> None:
         form_for(dough, found, KITCHEN, SizeWish(count=1))
     granted = form_for(dough, found, KITCHEN, SizeWish(count=10))
     assert type(granted).model_validate(granted.model_dump()) == granted
+
+
+@pytest.mark.parametrize(
+    ("form", "ways"),
+    [
+        (BallForm(portion_g=25), 6), (BallForm(portion_g=25, pressed_mm=11), 7), (ScoopForm(portion_g=120), 2),
+        (ScoopForm(portion_g=120, heap=True), 2), (RuskForm(log_mm=55), 6), (RuskForm(log_mm=60), 5),
+    ],
+    ids=str,
+)  # fmt: skip
+def test_what_shaping_does_can_be_seen(form: object, ways: int) -> None:
+    """Pressed further is wider, a wider log too, half a ball wider than a heap; and the bench's own shape is the point of now."""
+    dough = spec(form)
+    found = assess(dough, KITCHEN)
+    points = what_if(dough, found, KITCHEN, Factor.SHAPING).points
+    assert len(points) == ways
+    assert sum(point.now for point in points) == 1
+    widths = [point.diameter_mm.value for point in points]
+    assert all(b >= 0.99 * a for a, b in itertools.pairwise(widths))
+    assert widths[-1] > widths[0]
+    assert found.outcome is not None
+    now = next(point for point in points if point.now)
+    assert now.diameter_mm.value == pytest.approx(found.outcome.baked.diameter_mm.value)
+
+
+def test_where_there_is_one_way_only_it_is_said() -> None:
+    dough = spec(CutoutForm())
+    with pytest.raises(Refusal, match="one way only"):
+        what_if(dough, assess(dough, KITCHEN), KITCHEN, Factor.SHAPING)

@@ -1814,7 +1814,7 @@ export interface components {
          * @description What is changed.
          * @enum {string}
          */
-        Factor: "chill" | "oven" | "sugar" | "portion" | "tray";
+        Factor: "chill" | "oven" | "sugar" | "portion" | "tray" | "shaping";
         /**
          * FatState
          * @description How the fat goes in.

@@ -53,11 +53,11 @@ export function Curve({ found, kitchen }: { found: WhatIf; kitchen: UnitsOf }) {
             strokeWidth={2.5}
           />
           <text
-            x={x(i)}
+            x={x(i) + (i === points.length - 1 && point.label.length > 6 ? 30 : 0)}
             y={H - 22}
             fontSize={14}
             fontWeight={point.now ? 700 : 400}
-            textAnchor="middle"
+            textAnchor={i === points.length - 1 && point.label.length > 6 ? "end" : "middle"}
             fill={colour.ink}
           >
             {point.label}

@@ -76,6 +76,7 @@ export const FACTORS: Record<Schemas["Factor"], string> = {
   sugar: "there were less or more sugar",
   portion: "each were smaller or larger",
   tray: "the tray were another kind",
+  shaping: "they were shaped another way",
 };
 
 export const WISHES: Record<Schemas["Wish"], string> = {

@@ -34,7 +34,10 @@ export function WhatIfSheet(props: Props) {
         setFound(next);
         setError(undefined);
       },
-      (failure) => setError((failure as Error).message),
+      (failure) => {
+        setFound(undefined);
+        setError((failure as Error).message);
+      },
     );
   }, [open, spec, kitchen, factor]);
   return (
