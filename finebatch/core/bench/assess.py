@@ -4,7 +4,7 @@ import dataclasses
 
 from ..bakemodel import Case, Mix, Prediction, bake, fitted
 from ..baking import Outcome, as_laid, bake_case, bake_pieces, is_weighed, owned
-from ..base import Problem, Severity, Value, ask, stop
+from ..base import Problem, Remedy, Severity, Value, ask, stop
 from ..card import Line, Part, Sureness
 from ..dough import (
     Balance,
@@ -86,6 +86,8 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
         outcome = outcome.model_copy(update={"window": owned(outcome.window, spec.own_bake)})
     positions = kitchen.rack_positions
     trays, wrong = lay_out(outcome, spec.form, tray, spec.layout, positions, spec.bake_now, dough.raw_egg)
+    if trays is None:
+        wrong = [_with_a_larger_tray(problem, spec, outcome, kitchen) for problem in wrong]
     slices, wrong_slices = lay_slices(outcome, tray, spec.layout, positions)
     small, wrong_small = _small(spec, kitchen, case, outcome, style.cue)
     if outcome.second is not None and not outcome.pieces.count:
@@ -98,6 +100,16 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
         lines=weighed, dough=dough, balance=balance, method=method, eggs=eggs, outcome=outcome, trays=trays, slices=slices,
         small=small, tray_rest_min=spec.rest_on_tray_min(style), problems=(*problems, *wrong, *wrong_slices, *wrong_small),
     )  # fmt: skip
+
+
+def _with_a_larger_tray(problem: Problem, spec: DoughSpec, outcome: Outcome, kitchen: Kitchen) -> Problem:
+    """The smallest of the kitchen's own trays that holds at least one, offered."""
+    for tray in sorted(kitchen.trays, key=lambda tray: tray.width_mm * tray.depth_mm):
+        plan, _ = lay_out(outcome, spec.form, tray, spec.layout, kitchen.rack_positions, spec.bake_now)
+        if plan is not None:
+            remedy = Remedy(label=f"Use the {tray.name.lower()}", field="tray_id", value=tray.id)
+            return problem.model_copy(update={"remedy": remedy})
+    return problem
 
 
 def _small(

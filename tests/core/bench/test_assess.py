@@ -169,3 +169,23 @@ def test_one_demo_dough_is_wholly_in_cups_and_sticks() -> None:
     units = {line.reading.unit.value for line in assess(oats, KITCHEN).lines if line.reading.unit}
     assert {"cup", "stick", "tsp"} <= units
     assert "g" not in units
+
+
+def test_where_nothing_fits_the_smallest_own_tray_that_would_hold_one_is_offered() -> None:
+    saucer, sheet, large = (
+        Tray(id=id, name=name, width_mm=width, depth_mm=depth)
+        for id, name, width, depth in (
+            ("saucer", "Saucer", 60, 60),
+            ("sheet", "Sheet", 350, 250),
+            ("large", "Large", 450, 350),
+        )
+    )
+    kitchen = Kitchen(trays=(saucer, large, sheet))
+    found = assess(drop_dough(tray_id="saucer"), kitchen)
+    assert found.trays is None
+    (problem,) = [problem for problem in found.problems if problem.field == "tray_id"]
+    assert problem.remedy is not None
+    assert (problem.remedy.value, problem.remedy.label) == ("sheet", "Use the sheet")
+    assert assess(drop_dough(tray_id=problem.remedy.value), kitchen).trays is not None
+    alone = assess(drop_dough(tray_id="saucer"), Kitchen(trays=(saucer,)))
+    assert [problem.remedy for problem in alone.problems if problem.field == "tray_id"] == [None]

@@ -155,7 +155,7 @@ def test_a_new_form_in_one_module_goes_through_bench_trays_plan_and_print(monkey
     (yielded,) = whole.yields
     assert yielded.leftover_is == "dough over"
     assert "<svg" in guide_to_svg(next(guide for guide in whole.guides if guide.id == "tray"))
-    for factor in Factor:
+    for factor in set(Factor) - {Factor.SHAPING}:  # a form may know one way only to shape it
         assert sum(point.now for point in what_if(spec, whole.assessment, KITCHEN, factor).points) == 1
     assert why(spec, KITCHEN).width_mm == pytest.approx(outcome.baked.diameter_mm.value, rel=1e-3)
     sized = form_for(spec, whole.assessment, KITCHEN, SizeWish(count=20))

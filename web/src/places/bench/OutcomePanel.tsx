@@ -81,7 +81,7 @@ export function OutcomePanel(props: {
         {problems
           .filter((problem) => problem.field === "tray_id")
           .map((problem) => (
-            <ProblemNote key={problem.message} problem={problem} />
+            <ProblemNote key={problem.message} problem={problem} onRemedy={props.onRemedy} />
           ))}
         {outcome && (
           <WhatIfSheet

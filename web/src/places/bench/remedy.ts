@@ -4,7 +4,8 @@ import type { DoughSpec, Problem } from "../../client/api";
 export function applyRemedy(spec: DoughSpec, { remedy }: Problem): DoughSpec {
   if (!remedy) return spec;
   const [part, field] = remedy.field.split(".");
-  if (!part || !field) return spec;
+  if (!part) return spec;
+  if (!field) return { ...spec, [part]: remedy.value };
   if (part === "lines") {
     const lines = spec.lines.map((line) =>
       line.id === field ? { ...line, mass_g: Number(remedy.value) } : line,
