@@ -11,7 +11,7 @@ from ..dough import Style
 from ..kitchen import Tray
 from .cutters import Cutter, outline
 from .cutting import also_pattern_of, area_of, cut, pattern_of, roll_size_mm
-from .nesting import BOARD_MM
+from .nesting import BOARD_MM, CUT_GAP_MM, RAGGED_RIM_MM
 from .pieces import Pieces, Roll
 from .protocol import Forming, Pace, SlicedLog, Wanted, Widening
 from .rolled import equal_round_mm, largest_for, sheet_edge
@@ -22,7 +22,8 @@ MOST_COORDINATE = 1e4
 
 class CutoutForm(Value):
     """Shapes cut from a sheet: cutter and its width, sheet thickness, how often scraps are rolled again, in how many
-    parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough."""
+    parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough. `gap_mm` is left between
+    cuts, `rim_mm` all round the sheet, where it is ragged."""
 
     kind: Literal["cutout"] = "cutout"
     thickness_mm: float = Field(default=5.0, ge=1.5, le=25)
@@ -32,6 +33,8 @@ class CutoutForm(Value):
     parts: int = Field(default=1, ge=1, le=8)
     small_mm: float | None = Field(default=None, ge=15, le=200)
     small_share_pct: float = Field(default=30.0, ge=5, le=95)
+    gap_mm: float = Field(default=CUT_GAP_MM, ge=0, le=15)
+    rim_mm: float = Field(default=RAGGED_RIM_MM, ge=0, le=30)
     own: Ring | None = None
 
     @field_validator("own")
@@ -141,7 +144,7 @@ class Cutting(Forming[CutoutForm]):
 
 
 def _rolling(form: CutoutForm, roll: Roll, index: int) -> Guide:
-    marks = sheet_edge(roll.sheet_width_mm, roll.sheet_length_mm)
+    marks = sheet_edge(roll.sheet_width_mm, roll.sheet_length_mm, form.rim_mm)
     for width_mm, spots in (
         (roll.cutter_mm, pattern_of(form, roll)),
         (roll.also_mm or 0.0, also_pattern_of(form, roll)),

@@ -13,9 +13,7 @@ from ..base import Value, area_mm2
 from .cutters import Cutter
 from .nesting import (
     BOARD_MM,
-    CUT_GAP_MM,
     HEXAGONAL_DENSITY,
-    RAGGED_RIM_MM,
     Pattern,
     Spot,
     ring_patterns,
@@ -40,7 +38,9 @@ class CutPlan(Value):
 
 def patterns_of(form: "CutoutForm", width_mm: float) -> tuple[Pattern, ...]:
     """Every useful way to cut this form's shape from one sheet, smallest sheet first."""
-    return round_patterns(width_mm) if form.cutter is Cutter.ROUND else ring_patterns(form.ring(width_mm))
+    if form.cutter is Cutter.ROUND:
+        return round_patterns(width_mm, form.gap_mm, form.rim_mm)
+    return ring_patterns(form.ring(width_mm), form.gap_mm, form.rim_mm)
 
 
 def cut(dough_g: float, form: "CutoutForm", density_g_ml: float) -> CutPlan:
@@ -85,7 +85,7 @@ def _shared_sheets(form: "CutoutForm", large: "_Cutting", little: "_Cutting", do
 def _with_small_below(large: "_Cutting", little: "_Cutting", main: Pattern, share_mm2: float) -> Roll | None:
     """The large pattern with the small one that fits under it on a sheet of that area; None where none fits."""
     # The two patterns share the rim between them: only a gap between cuts is left there.
-    between = 2 * RAGGED_RIM_MM - CUT_GAP_MM
+    between = large.between_mm
     room = min(share_mm2 / main.width_mm, _board_side(main.width_mm)) - main.length_mm + between
     below = [p for p in little.patterns if p.width_mm <= main.width_mm + 1e-9 and p.length_mm <= room + 1e-9]
     if not below:
@@ -162,6 +162,7 @@ class _Cutting:
     def __init__(self, form: "CutoutForm", width_mm: float, per_mm2: float) -> None:
         self.width_mm = width_mm
         self.per_mm2 = per_mm2
+        self.between_mm = 2 * form.rim_mm - form.gap_mm
         self.piece_mm2 = area_of(form, width_mm)
         self.piece_g = self.piece_mm2 * per_mm2
         self.patterns = patterns_of(form, width_mm)

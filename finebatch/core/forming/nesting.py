@@ -103,14 +103,14 @@ class Lattice:
 
 
 @lru_cache(maxsize=32)
-def lattices(ring: Ring) -> tuple[Lattice, ...]:
-    """The best ways to cut this ring in rows, densest first."""
+def lattices(ring: Ring, gap_mm: float = CUT_GAP_MM) -> tuple[Lattice, ...]:
+    """The best ways to cut this ring in rows, densest first, with `gap_mm` between cuts."""
     width, depth = size_mm(ring)
     if area_mm2(ring) > 0.999 * width * depth:  # a rectangle: straight rows are as dense as can be
-        return (Lattice((Spot(0.0, 0.0),), width + CUT_GAP_MM, 0.0, depth + CUT_GAP_MM),)
+        return (Lattice((Spot(0.0, 0.0),), width + gap_mm, 0.0, depth + gap_mm),)
     from .overlap import Overlap  # with its arrays, when something is first nested
 
-    overlap = Overlap(ring)
+    overlap = Overlap(ring, gap_mm)
     single = overlap.first_free(False, 0, 1)
     rows: list[tuple[tuple[Spot, ...], int]] = [((Spot(0.0, 0.0),), single)]
     # Every second one turned round, set up or down against its neighbour by v, as close as it will go.
@@ -120,14 +120,14 @@ def lattices(ring: Ring) -> tuple[Lattice, ...]:
         rows.append(((Spot(0.0, 0.0), Spot(u, v, True)), max(u + back, single)))
     found = [Lattice(row, period, *overlap.next_row(row, period)).scaled(overlap.unit_mm) for row, period in rows]
     best = sorted(found, key=lambda lattice: -lattice.density)[:WAYS_KEPT]
-    return tuple(sorted((_tightened(lattice, ring) for lattice in best), key=lambda lattice: -lattice.density))
+    return tuple(sorted((_tightened(lattice, ring, gap_mm) for lattice in best), key=lambda lattice: -lattice.density))
 
 
-def _tightened(lattice: Lattice, ring: Ring) -> Lattice:
+def _tightened(lattice: Lattice, ring: Ring, gap_mm: float) -> Lattice:
     """Pushed together along the rows, then across them, as far as the true outlines allow."""
     import shapely
 
-    shape = shapely.Polygon(grown(ring, CUT_GAP_MM / 2 - 0.005))
+    shape = shapely.Polygon(grown(ring, gap_mm / 2 - 0.005))
     width, depth = size_mm(ring)
     tall = 2 * depth + max(abs(spot.y_mm) for spot in lattice.row)
     rows_near = math.ceil(tall / (LEAST_SQUEEZE * lattice.down)) + 1
@@ -177,27 +177,27 @@ def density_ratio(pattern: Pattern, ring: Ring) -> float:
 
 
 @lru_cache(maxsize=64)
-def round_patterns(cutter_mm: float) -> tuple[Pattern, ...]:
-    """Staggered rows of rounds, for every sheet the board holds."""
-    pitch = cutter_mm + CUT_GAP_MM
+def round_patterns(cutter_mm: float, gap_mm: float = CUT_GAP_MM, rim_mm: float = RAGGED_RIM_MM) -> tuple[Pattern, ...]:
+    """Staggered rows of rounds, for every sheet the board holds: `gap_mm` between cuts, `rim_mm` of ragged rim all round."""
+    pitch = cutter_mm + gap_mm
     lattice = Lattice((Spot(0.0, 0.0),), pitch, pitch / 2, pitch * math.sqrt(3) / 2)
-    return _kept(circle(cutter_mm), (lattice,))
+    return _kept(circle(cutter_mm), (lattice,), rim_mm)
 
 
 @lru_cache(maxsize=64)
-def ring_patterns(ring: Ring) -> tuple[Pattern, ...]:
-    """Rows of any shape, for every sheet the board holds."""
-    return _kept(ring, lattices(ring))
+def ring_patterns(ring: Ring, gap_mm: float = CUT_GAP_MM, rim_mm: float = RAGGED_RIM_MM) -> tuple[Pattern, ...]:
+    """Rows of any shape, for every sheet the board holds; gap and rim as for rounds."""
+    return _kept(ring, lattices(ring, gap_mm), rim_mm)
 
 
-def _kept(ring: Ring, ways: tuple[Lattice, ...]) -> tuple[Pattern, ...]:
+def _kept(ring: Ring, ways: tuple[Lattice, ...], rim_mm: float) -> tuple[Pattern, ...]:
     """Patterns that fit the board, smallest sheet first and only where more sheet gives more shapes."""
     width, depth = size_mm(ring)
     found = []
     for lattice in ways:
         for per_row in range(1, int(BOARD_MM[0] * len(lattice.row) / lattice.period) + 3):
             for rows in range(1, int(BOARD_MM[0] / lattice.down) + 2):
-                pattern = _pattern(lattice.spots(per_row, rows), rows, per_row, width, depth)
+                pattern = _pattern(lattice.spots(per_row, rows), rows, per_row, width, depth, rim_mm)
                 if max(pattern.width_mm, pattern.length_mm) > BOARD_MM[0]:
                     break
                 if min(pattern.width_mm, pattern.length_mm) <= BOARD_MM[1]:
@@ -210,12 +210,12 @@ def _kept(ring: Ring, ways: tuple[Lattice, ...]) -> tuple[Pattern, ...]:
     return tuple(kept)
 
 
-def _pattern(spots: tuple[Spot, ...], rows: int, per_row: int, width: float, depth: float) -> Pattern:
+def _pattern(spots: tuple[Spot, ...], rows: int, per_row: int, width: float, depth: float, rim_mm: float) -> Pattern:
     """The spots moved into the corner of the smallest sheet that holds them with its rim."""
     left, top = min(s.x_mm for s in spots) - width / 2, min(s.y_mm for s in spots) - depth / 2
-    placed = tuple(Spot(s.x_mm - left + RAGGED_RIM_MM, s.y_mm - top + RAGGED_RIM_MM, s.turned) for s in spots)
+    placed = tuple(Spot(s.x_mm - left + rim_mm, s.y_mm - top + rim_mm, s.turned) for s in spots)
     return Pattern(
-        width_mm=max(s.x_mm for s in placed) + width / 2 + RAGGED_RIM_MM,
-        length_mm=max(s.y_mm for s in placed) + depth / 2 + RAGGED_RIM_MM,
+        width_mm=max(s.x_mm for s in placed) + width / 2 + rim_mm,
+        length_mm=max(s.y_mm for s in placed) + depth / 2 + rim_mm,
         rows=rows, per_row=per_row, spots=placed,
     )  # fmt: skip

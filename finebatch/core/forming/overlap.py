@@ -6,7 +6,7 @@ from typing import Any
 import numpy as np
 
 from ..base import Ring, grown, size_mm
-from .nesting import CUT_GAP_MM, GRID_SHARE, Spot
+from .nesting import GRID_SHARE, Spot
 
 
 class Overlap:
@@ -15,11 +15,11 @@ class Overlap:
     Everything here is in steps of `unit_mm`.
     """
 
-    def __init__(self, ring: Ring) -> None:
+    def __init__(self, ring: Ring, gap_mm: float) -> None:
         import shapely
 
         self.unit_mm = max(size_mm(ring)) * GRID_SHARE
-        shape = shapely.Polygon(grown(ring, CUT_GAP_MM / 2)).simplify(0.15)
+        shape = shapely.Polygon(grown(ring, gap_mm / 2)).simplify(0.15)
         shape = shapely.affinity.scale(shape, 1 / self.unit_mm, 1 / self.unit_mm, origin=(0, 0))
         turned = shapely.affinity.rotate(shape, 180, origin=(0, 0))
         x0, y0, x1, y1 = shape.bounds

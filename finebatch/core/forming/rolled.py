@@ -18,9 +18,8 @@ def equal_round_mm(area_mm2: float) -> float:
     return 2 * math.sqrt(area_mm2 / math.pi)
 
 
-def sheet_edge(width_mm: float, length_mm: float) -> list[Mark]:
+def sheet_edge(width_mm: float, length_mm: float, rim: float = RAGGED_RIM_MM) -> list[Mark]:
     """The sheet to roll to, and inside it what is left when the ragged rim is trimmed."""
-    rim = RAGGED_RIM_MM
     return [
         RingMark(ink=Ink.EDGE, points=moved(rectangle(width_mm, length_mm), width_mm / 2, length_mm / 2)),
         RingMark(

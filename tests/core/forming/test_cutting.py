@@ -193,3 +193,23 @@ def test_a_star_and_its_turned_copy_meet_only_at_the_rim() -> None:
     a, b = (shapely.Polygon(moved(ring, x, 0, x > 0)) for x in (0.0, 41.0))
     assert not a.overlaps(b)
     assert all(len(pair) == 2 for pair in itertools.pairwise(ring))
+
+
+@given(st.sampled_from([Cutter.ROUND, Cutter.STAR, Cutter.SQUARE, Cutter.HEART]), st.floats(0, 8), st.floats(0, 12))
+@settings(max_examples=12)
+def test_the_bakers_own_gap_and_rim_are_kept(cutter: Cutter, gap_mm: float, rim_mm: float) -> None:
+    form = CutoutForm(cutter=cutter, cutter_mm=55, gap_mm=gap_mm, rim_mm=rim_mm)
+    pattern = patterns_of(form, 55)[-1]
+    ring = circle(55, 200) if cutter is Cutter.ROUND else form.ring(55)
+    shapes = [shapely.Polygon(moved(ring, spot.x_mm, spot.y_mm, spot.turned)) for spot in pattern.spots]
+    tree = shapely.STRtree(shapes)
+    for i, shape in enumerate(shapes):
+        assert all(shape.distance(shapes[j]) >= gap_mm - 0.1 for j in tree.query(shape.buffer(gap_mm)) if j != i)
+    x0, y0, x1, y1 = shapely.union_all(shapes).bounds
+    assert min(x0, y0, pattern.width_mm - x1, pattern.length_mm - y1) >= rim_mm - 0.1
+
+
+def test_closer_cuts_and_a_narrower_rim_never_give_fewer() -> None:
+    counts = [cut(600, CutoutForm(gap_mm=gap, rim_mm=rim), 1.25).count for gap, rim in ((6, 10), (2, 4), (0, 0))]
+    assert counts == sorted(counts)
+    assert counts[0] < counts[-1]

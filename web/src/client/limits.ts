@@ -185,6 +185,16 @@ export const LIMITS = {
       "max": 95.0,
       "start": 30.0
     },
+    "gap_mm": {
+      "min": 0.0,
+      "max": 15.0,
+      "start": 2.0
+    },
+    "rim_mm": {
+      "min": 0.0,
+      "max": 30.0,
+      "start": 4.0
+    },
     "own": {
       "start": null
     }

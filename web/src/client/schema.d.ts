@@ -1340,7 +1340,8 @@ export interface components {
         /**
          * CutoutForm
          * @description Shapes cut from a sheet: cutter and its width, sheet thickness, how often scraps are rolled again, in how many
-         *     parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough.
+         *     parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough. `gap_mm` is left between
+         *     cuts, `rim_mm` all round the sheet, where it is ragged.
          */
         CutoutForm: {
             /**
@@ -1377,6 +1378,16 @@ export interface components {
              * @default 30
              */
             small_share_pct: number;
+            /**
+             * Gap Mm
+             * @default 2
+             */
+            gap_mm: number;
+            /**
+             * Rim Mm
+             * @default 4
+             */
+            rim_mm: number;
             /** Own */
             own?: number[][] | null;
         };

@@ -154,6 +154,8 @@ export const FIELDS: Fields = {
       ],
       take: (form, value) => ({ ...form, rerolls: Number(value) }),
     },
+    { key: "gap_mm", label: "Between cuts", unit: "mm", step: 0.5, more: true },
+    { key: "rim_mm", label: "Rim to trim", unit: "mm", more: true },
     {
       key: "parts",
       label: "Dough rolled",
