@@ -94,7 +94,7 @@ def is_step(text: str) -> bool:
 def _items(text: str) -> tuple[Item, ...]:
     purpose = purpose_of(text)
     line = re.sub(
-        r"^(?:(?:oh|and|then|so|ok|okay|next|also|now|well|right|plus|add|take(?= (?:an?|one|two|half|\d)))\b[ ,]*)+(?=\S)",
+        r"^(?:(?:oh|and|then|so|ok|okay|next|also|now|well|right|plus|add|(?:take|say)(?= (?:an?|one|two|three|four|five|six|ten|half|\d)))\b[ ,]*)+(?=\S)",
         "",
         purpose.text,
         flags=re.I,

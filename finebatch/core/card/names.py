@@ -82,7 +82,7 @@ PREPARED = frozenset(
     coarse grade a real new fresh old day stone removed deseeded deveined stoned kernels nuts seeds scraped split lengthways
     both dissolved tossed brand any kind such this that these those full flat just browned bite half halves crumbled pressed
     unsweetened unwrapped pot pots separately skinned even whisked slightly strips stripes fully ready made natural pcs nos no washed dried scalded sour sweet box cooled
-    rolled desiccated minced julienned torn mashed strained unsalted salted creamed stiff stiffly heavy light approx scant generous style
+    rolled desiccated minced julienned torn mashed strained unsalted salted creamed stiff stiffly heavy light approx scant generous style traditional
     sticks stick cubes cubed at room temperature mix all other own house day warmed tinned canned bottled unpeeled half""".split()
 )
 # What these words say is never set aside: salt is not sugar, an essence not a spice, soda not powder.

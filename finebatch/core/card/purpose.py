@@ -33,7 +33,7 @@ _BESIDES_MEASURED = re.compile(
     re.I,
 )
 _BY_FEEL = re.compile(
-    r"[\s,;(]*(?:\b(?:or|or more|only)\s+)?\b(?:as|if|when|where) (?:needed|necessary|required|reqd\.?|desired)\b\)?|[\s,;(]*\b(?:or so|as much as (?:needed|it takes))\b\)?",
+    r"[\s,;(]*\bor (?:a (?:bit|little|touch)|slightly) (?:more|less)(?: if [^,;()]{1,40})?\)?|[\s,;(]*(?:\b(?:or|or more|only)\s+)?\b(?:as|if|when|where) (?:needed|necessary|required|reqd\.?|desired)\b\)?|[\s,;(]*\b(?:or so|as much as (?:needed|it takes))\b\)?",
     re.I,
 )
 _ENOUGH = re.compile(
