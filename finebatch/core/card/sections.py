@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from .amounts import measure_at
+from .claims.counts import COUNT_ALONE, COUNT_BEHIND
 from .items import Item, is_step, items_of
 from .line import Part
 from .names import known_name
@@ -124,7 +125,7 @@ def _columns(row: str) -> list[tuple[int, int]]:
 
 def _weighs(text: str) -> bool:
     """Whether a row names an amount of something known."""
-    if re.fullmatch(r"[^()\d]*\(\d{1,3}\)\s*", text):  # a title and how many
+    if COUNT_BEHIND.fullmatch(text):  # a title and how many
         return False
     if re.search(r"\b(?:makes?|yields?|serves|servings)\b\W*(?:about |approx\w*\.? )?\d", text, re.I):
         return False
@@ -187,6 +188,8 @@ def _line_after(text: str, start: int) -> str:
 
 
 def _kind(words: str, mode: str, before: list[Row], original: str) -> RowKind:
+    if COUNT_ALONE.fullmatch(words) and not any(row.kind is RowKind.INGREDIENT for row in before):
+        return RowKind.CLAIM
     if _NOISE.search(words):
         return RowKind.OTHER
     if mode == "notes":
@@ -299,7 +302,7 @@ def title_of(text: str) -> str:
     """A card's title as a name: brackets with claims and long gaps taken off, capitals brought down, scanner's digits mended."""
     title = re.split(r"\s{3,}", text.strip())[0]
     title = re.sub(r"\s*[(\[][^)\]]*(?:makes?|yields?|serves|\d+|box|recipe)[^)\]]*[)\]]", "", title, flags=re.I)
-    title = re.sub(r"\s*\(\d{1,3}\)$", "", title)
+    title = re.sub(r"\s*\([^()\d]*\d{1,3}\)$", "", title)
     title = re.sub(r"\s*[—–-]\s*(?:makes?|yields?|serves)\b.*$", "", title, flags=re.I)
     title = re.sub(r"^\s*(?:recipe|title|name)\s*[:–-]\s*", "", title, flags=re.I).strip(' :*_#-–—."“”')
     letters = [char for char in title if char.isalpha()]

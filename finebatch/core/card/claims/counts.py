@@ -14,6 +14,15 @@ _INTO = re.compile(
     rf"\b(?:divide|portion|form|shape|roll|cut|break|mark|score|make|split|press)\w*\b[^.;]{{0,40}}?\b(?:into|as)\s+(?:about\s+|around\s+|some\s+)?(?P<n>{RANGE})\s+(?P<what>[^.;,]{{0,40}})",
     re.I,
 )
+COUNT_BEHIND = re.compile(
+    rf"[^()\d]*\((?:(?:makes|about|around|approx\.?|ca\.?|circa) )*(?P<n>\d{{1,3}})\s*(?P<dozen>dozen|doz\.?)?\s*(?:{PIECES})?\)\s*",
+    re.I,
+)
+COUNT_ALONE = re.compile(
+    rf"[\s_*]*(?:about |approx\.? |ca\.? |circa |some )?(?P<n>{RANGE})\s*(?P<dozen>dozen|doz\.?)?\s+(?:(?:big|large|small|little|tiny|giant|enormous|huge|thin|crisp|chewy|good|nice|thick|dainty)\s+){{0,2}}"
+    r"(?:cookies|wafers|pieces|bars|fingers|snaps|rounds|stars|hearts|rusks|shapes|crescents|drops|cookies or so)[\s_*.]*",
+    re.I,
+)
 _EACH_G = re.compile(
     rf"\b(?P<n>{RANGE})[\s-]*(?P<unit>g|gm|gms|grams?|oz|ounces?)\b\.?(?=\s*(?:\([^)]*\)\s*)?(?:each|apiece|a piece|balls?|mounds?|portions?|tall|pieces|scoops?|lumps?|dough))",
     re.I,
@@ -54,7 +63,12 @@ def counts(passage: Passage) -> Iterator[Claim]:
         if span[1] * times < 3:
             continue
         yield claimed(ClaimKind.YIELD_PIECES, passage, found, (span[0] * times, span[1] * times))
-    bare = re.fullmatch(r"[^()\d]*\((?P<n>\d{1,3})\)\s*", text)  # "Oat Drops (24)"
+    # "Oat Drops (24)", "Winch Snaps (4 dozen)"; and a row that says nothing else: "30 wafers", "8 enormous cookies".
+    bare = COUNT_BEHIND.fullmatch(text)
+    bare = bare or COUNT_ALONE.fullmatch(text)
+    if bare and bare["dozen"] and (span := span_in(bare["n"])):
+        yield claimed(ClaimKind.YIELD_PIECES, passage, bare, (12 * span[0], 12 * span[1]))
+        bare = None
     about = bare or re.search(
         rf"\b(?:balls?|pieces|rounds|crescents|slices)\W+(?:about|around|approx\w*\.?)\s+(?P<n>{RANGE})\b", text, re.I
     )

@@ -48,6 +48,13 @@ def form_of(passages: list[Passage], found: list[Claim]) -> Claim | None:
         word = "twice_baked" if re.search(r"\bslic|\bcut\b", whole, re.I) else ""
         if word:
             return Claim(kind=ClaimKind.FORM, word=word)
+    if re.search(r"\bscoop\b[^.;]{0,30}\bballs?\b", whole, re.I) and not re.search(
+        r"\broll\w*\b[^.;]{0,40}\bballs?\b", whole, re.I
+    ):
+        passages = [
+            Passage(text=re.sub(r"\bballs?\b", "mound", passage.text, flags=re.I), start=passage.start)
+            for passage in passages
+        ]
     making = [passage for passage in passages if not re.match(r"\W*(?:store|keeps?|freeze)\b", passage.text, re.I)]
     for word, pattern in _FORMS:
         for passage in making:
@@ -61,7 +68,7 @@ def form_of(passages: list[Passage], found: list[Claim]) -> Claim | None:
                     and re.search(r"\b(?:press|pat|pack)", whole, re.I)
                 ):
                     continue
-                if word == "scoop" and re.search(r"\blace\b|spread a lot|well apart", whole, re.I):
+                if word == "scoop" and re.search(r"\blace\b|spread a lot|very well apart", whole, re.I):
                     word = "wafer"
                 return claimed(ClaimKind.FORM, passage, match, word=word)
     return None

@@ -30,7 +30,7 @@ def sizes(passage: Passage) -> Iterator[Claim]:
         yield from _two_sided(ClaimKind.CUTTER_MM, passage, match)
     one = rf"(?P<n>(?P<a>{RANGE})[\s-]*(?P<u>{LEN}))(?:\s*\((?P<again>{NUM})[\s-]*(?P<ua>{LEN})\))?"
     rules: tuple[tuple[ClaimKind, str], ...] = (
-        (ClaimKind.SPACING_MM, rf"{one}\s*(?:apart|gaps?|between|of space|spacing)\b"),
+        (ClaimKind.SPACING_MM, rf"{one}\s*(?:apart|gaps?|between|of space|space|spacing)\b"),
         (ClaimKind.SPACING_MM, rf"\b(?:apart by|spac\w+(?: them)?(?: about| at)?|leav\w+(?: about)?(?: a)?)\s+{one}(?!\s*(?:thick|deep|long))"),
         (ClaimKind.PAN_MM, rf"{one}\s*(?:[\w-]+\s+){{0,3}}?{vessel}"),
         (ClaimKind.CUTTER_MM, rf"{one}\s*(?:\([^)]*\)\s*)?(?:[\w-]+\s+){{0,3}}?cutter"),

@@ -20,14 +20,14 @@ def cues(passage: Passage) -> Iterator[Claim]:
 
 
 _TIME = re.compile(
-    rf"(?P<n>{RANGE})\s*(?P<u>h(?:ou)?rs?\b\.?|h\b|rnin\w*|min(?:ute)?s?\b\.?|m\b(?!m)|days?\b)|\b(?P<night>over ?night)\b|(?P<bare>(?<=[-–] )\d+ to \d+$)",
+    rf"\b(?P<hour_half>an hour and a half|one and a half hours)\b|\b(?P<half_hour>half an hour|a half hour)\b|(?P<n>{RANGE})\s*(?P<u>h(?:ou)?rs?\b\.?|h\b|rnin\w*|min(?:ute)?s?\b\.?|m\b(?!m)|days?\b)|\b(?P<night>over ?night)\b|(?P<bare>(?<=[-–] )\d+ to \d+$)",
     re.I,
 )
 _VERBS: tuple[tuple[str, str], ...] = (
     ("second", r"bake (?:again|a second|once more|for another|them again|until dry)|return(?:ed)? to (?:the )?oven|second bak\w+|back (?:in|into|to)(?: the)? (?:oven)?|re-?bake|twice bake|dry (?:them )?(?:out )?(?:in|for)|toast (?:them|the slices)|each side|per side|a side|other side"),
     ("ignore", r"pre-?heat(?!ed\s+(?:\w+\s+)?oven)\w*|beat|cream|whisk|knead|mix(?:ing)?|whip|boil|simmer|brown the|soak|melt|microwave|cook (?:the )?(?:butter|sugar)|prep(?:aration)?(?: time)?|total(?: time)?|keeps?|freeze|store|soften|stir|blend|process|toast the|roast|let (?:the )?(?:butter|eggs?)"),
     ("chill", r"chill\w*|fridge|refrigerat\w*|freezer|frig|ice ?box|in a cold place|cold place|larder"),
-    ("tray", r"(?:leave|cool|co0l|stand|rest|sit|leave them|let (?:them )?(?:stand|cool|sit|rest))\b[^.;]{0,30}\b(?:tin|trays?|sheets?|pan|baking)|on (?:the )?(?:sheets?|trays?|pans?|tin)|in the tin"),
+    ("tray", r"(?:leave|cool|co0l|stand|rest|sit|leave them|let (?:them )?(?:stand|cool|sit|rest))\b[^.;]{0,30}\b(?:tin|trays?|sheets?|pan|baking|mat)\b|on (?:the )?(?:sheets?|trays?|pans?|tin|mat)|in the tin"),
     ("rest", r"rest|stand|swell|sit|dry|leave|prove|set aside|wait|ripen|firm up"),
     ("cool", r"cool"),
     ("bake", r"bak(?:e|es|ed|ing)|cook(?: time)?"),
@@ -91,6 +91,10 @@ def first_minutes(text: str) -> float | None:
 def _minutes(match: re.Match[str]) -> tuple[float, float] | None:
     if match["night"]:
         return 480, 720
+    if match["hour_half"]:
+        return 90, 90
+    if match["half_hour"]:
+        return 30, 30
     text = match["n"] or match["bare"]
     swapped = re.fullmatch(r"\s*(\d+)\s*(?:-|–|—|to)\s*(\d+)\s*", text)
     if swapped:
@@ -131,7 +135,7 @@ def _what_for(text: str, match: re.Match[str]) -> ClaimKind | None:
     if named in ("", "ignore") and first:
         named = first
     if re.match(
-        r"\s*(?:longer\s*)?on (?:the|their) (?:baking )?(?:sheets?|trays?|pans?)|\s*in (?:the|their) (?:tin|pan)s?\b|\s*before (?:moving|lifting|removing|transfer)",
+        r"\s*(?:longer\s*)?on (?:the|their) (?:baking )?(?:sheets?|trays?|pans?|mats?)|\s*in (?:the|their) (?:tin|pan)s?\b|\s*before (?:moving|lifting|removing|transfer)",
         after,
         re.I,
     ) and named in ("rest", "cool", "tray", "bake", ""):
