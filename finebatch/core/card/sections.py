@@ -56,7 +56,7 @@ _NOTES = re.compile(
     re.I,
 )
 _NOISE = re.compile(
-    r"^(?:skip to|jump to|print\b|pin\b|save\b|share\b|rate\b|[★⭐]{2}|\W*$|leave a|comments?\b|advert|subscribe|posted|by [A-Z]\w+$|calories|baked them|\d+ reviews?|keep my screen|"
+    r"^(?:skip to|jump to|print\b|pin\b|save\b|share\b|rate\b|[★⭐]{2}|\W*$|leave a (?:comment|review|reply|rating)|comments?\b|advert|subscribe|posted|by [A-Z]\w+$|calories|baked them|\d+ reviews?|keep my screen|"
     r"(?:scale )?1x\b|us customary|cook mode|from the kitchen of|page \d+$)|\bkcal\b|keep my screen|\d+ from \d+ reviews",
     re.I,
 )

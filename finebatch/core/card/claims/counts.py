@@ -7,7 +7,7 @@ from .claim import Claim, ClaimKind, Passage
 from .words import LEN, PIECES, RANGE, claimed, span_in
 
 _MAKES = re.compile(
-    rf"\b(?P<word>makes?|yields?|gives?|gave|servings?|serves?|i get|you(?:'ll)? get|enough for|quantity|for)\b\s*[:–=-]?\s*(?:is|of)?\s*(?P<about>about|approx\w*\.?|around|roughly|some|at least|up to|between|a good)?\s*(?P<n>{RANGE})\s*(?P<dozen>d[o0]zens?|d[o0]z\.?|dz\.?)?\s*(?P<what>[a-z]+)?",
+    rf"\b(?P<word>makes?|yields?|gives?|gave|servings?|serves?|i get|you(?:'ll| should| will)? get|should (?:get|make|give)|enough for|quantity|for)\b\s*[:–=-]?\s*(?:is|of)?\s*(?P<about>about|approx\w*\.?|around|roughly|some|at least|up to|between|a good)?\s*(?P<n>{RANGE})\s*(?P<dozen>d[o0]zens?|d[o0]z\.?|dz\.?)?\s*(?P<what>[a-z]+)?",
     re.I,
 )
 _INTO = re.compile(
@@ -74,6 +74,9 @@ def counts(passage: Passage) -> Iterator[Claim]:
     )
     if about and (span := span_in(about["n"])) and span[0] >= 4:
         yield claimed(ClaimKind.YIELD_PIECES, passage, about, span)
+    arrow = re.search(r"(?:->|→|=>)\s*(?P<n>\d{1,3})\s*$", text)
+    if arrow and (span := span_in(arrow["n"])) and span[0] >= 4:
+        yield claimed(ClaimKind.YIELD_PIECES, passage, arrow, span)
     for found in _INTO.finditer(text):
         span = span_in(found["n"])
         what = found["what"]

@@ -15,7 +15,7 @@ LEAST_F, MOST_C = 250, 260
 
 
 _TEMP = re.compile(
-    r"(?P<n>(?<![\d.,])\d{2,3}(?!\d))\s*(?P<unit>°\s*[CF]?|º\s*[CF]?|deg(?:ree)?s?\.?\s*(?P<named>C\b|F\b|Celsius|Centigrade|Fahrenheit)?|(?:Celsius|Fahrenheit)|[CF]\b)?\s*(?P<fan>[-(]?\s*fan(?:[- ]forced)?(?!\s*\d))?",
+    r"(?P<n>(?<![\d.,])\d{2,3}(?!\d))\s*(?P<unit>°\s*(?:[CF]\b)?|º\s*(?:[CF]\b)?|deg(?:ree)?s?\.?\s*(?P<named>C\b|F\b|Celsius|Centigrade|Fahrenheit)?|(?:Celsius|Fahrenheit)|[CF]\b)?\s*(?P<fan>[-(]?\s*fan(?:[- ]forced)?(?!\s*\d))?",
     re.I,
 )
 _GAS = re.compile(r"\bgas\s*(?:mark)?\.?\s*(?P<n>\d\b|[½¼]|1/2|1/4)|\breg(?:ulo)?\s*(?P<r>\d)\b", re.I)
@@ -42,6 +42,7 @@ def heats(passage: Passage) -> Iterator[Claim]:
         if bare and not (
             re.search(r"(?:oven|bake|heat|at|to|gas|temp\w*|preheat\w*)\W*$", before, re.I)
             or re.match(r"\s*(?:/|,|-|for|\()?\s*\d+.{0,10}\bm", after, re.I)
+            or re.match(r"\s*(?:conventional|fan|convection|top and bottom)\b", after, re.I)
             or found["fan"]
         ):
             continue

@@ -30,7 +30,7 @@ _FORMS: tuple[tuple[str, str], ...] = (
     ("thumbprint", r"\bthumb|make a (?:dent|hollow|well|dip)|hollow in (?:each|the)|dent (?:in )?each|indent"),
     ("slice", r"\bcut\b[^.;]{0,80}\bslices\b|\bslic\w+\b[^.;]{0,80}(?:log|roll|thick|mm|cm|inch|rounds)|(?:log|roll|sausage|cylinder)s?\b[^;]{0,80}\bslic|icebox"),
     ("rope", r"\b(?:ropes?|twist|plait|braid|crescents?|horseshoe|rings? of dough|pretzel)\b"),
-    ("scored", r"\b(?:score|mark (?:\d|into|out)|mark \d|prick[^.]{0,80}mark|break (?:on|along) the lines)|pizza cutter"),
+    ("scored", r"\b(?:score|(?<!gas )mark (?:\d|into|out)|(?<!gas )mark \d|prick[^.]{0,80}mark|break (?:on|along) the lines)|pizza cutter"),
     ("pan", r"\b(?:press|pat|spread|tip|pack)\w*\b[^.;]{0,60}\b(?:tin|pan|dish)\b|(?:into|in) (?:a|an|the) [^.;]{0,40}\b(?:tin|baking pan|dish)\b"),
     ("cutout", r"\bcutters?\b|\broll(?:ed)?\b[^.;]{0,20}\bout\b|\bcut (?:out|into (?:shapes|rounds|stars|circles))|stamp out|\broll (?:thin|\d|to \d|between)|\b(?:rd|rounds) \b"),
     ("ball_pressed", r"\bballs?\b.{0,200}?\b(?:flatten|press|squash)|(?:flatten|press|squash)\w*\b[^.;]{0,80}\bballs?"),

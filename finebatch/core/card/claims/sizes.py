@@ -31,7 +31,7 @@ def sizes(passage: Passage) -> Iterator[Claim]:
     one = rf"(?P<n>(?P<a>{RANGE})[\s-]*(?P<u>{LEN}))(?:\s*\((?P<again>{NUM})[\s-]*(?P<ua>{LEN})\))?"
     rules: tuple[tuple[ClaimKind, str], ...] = (
         (ClaimKind.SPACING_MM, rf"{one}\s*(?:apart|gaps?|between|of space|space|spacing)\b"),
-        (ClaimKind.SPACING_MM, rf"\b(?:apart by|spac\w+(?: them)?(?: about| at)?|leav\w+(?: about)?(?: a)?)\s+{one}(?!\s*(?:thick|deep|long))"),
+        (ClaimKind.SPACING_MM, rf"\b(?:apart by|spac\w+(?: them)?(?: about| at)?|leav\w+(?: about| at least)?(?: a)?)\s+{one}(?!\s*(?:thick|deep|long))"),
         (ClaimKind.PAN_MM, rf"{one}\s*(?:[\w-]+\s+){{0,3}}?{vessel}"),
         (ClaimKind.CUTTER_MM, rf"{one}\s*(?:\([^)]*\)\s*)?(?:[\w-]+\s+){{0,3}}?cutter"),
         (ClaimKind.CUTTER_MM, rf"cutter\s*(?:of|about|,|\()?\s*{one}"),
@@ -44,6 +44,7 @@ def sizes(passage: Passage) -> Iterator[Claim]:
         (ClaimKind.BALL_MM, rf"\bballs?\b[^.;]{{0,25}}?{one}(?:\s*(?:across|in diameter|diam\w*|wide|round))?(?!\s*(?:apart|thick|gap))"),
         (ClaimKind.THICKNESS_MM, rf"{one}\s*(?:thick|deep|thin|thickness|high)\b"),
         (ClaimKind.THICKNESS_MM, rf"\b(?:thick(?:ness)?|depth)(?:\s+of)?\s*(?:about)?\s*{one}"),
+        (ClaimKind.THICKNESS_MM, rf"\bthickness of [^.;()]{{1,30}}\(\s*{one}"),
         (ClaimKind.CUTTER_MM, rf"\b(?:cut|stamp|mark|score)\w*\b[^.;]{{0,40}}?{one}\s*(?:\([^)]*\)\s*)?(?:squares?|rounds?|circles?|rd\b|diamonds?|stars?|hearts?|fingers?|strips?)"),
         (ClaimKind.CUTTER_MM, rf"{one}\s*(?:\([^)]*\)\s*)?(?:squares|rounds|circles|rd|diamonds)\b"),
         (ClaimKind.THICKNESS_MM, rf"\b(?:roll|pat|press|spread)\w*\b[^.;]{{0,30}}?\b(?:to|out|at|about|until)?\s*{one}(?!\s*(?:balls?|across|apart|log|in diameter|wide|squares?|rounds?|circles?|long))"),
@@ -62,10 +63,16 @@ def sizes(passage: Passage) -> Iterator[Claim]:
                     span = again
             square = kind is ClaimKind.CUTTER_MM and re.search(r"squares?", match[0], re.I)
             yield claimed(kind, passage, match, span, conflict=conflict, sure=sure, across=span[1] if square else None)
-    walnut = re.search(
-        r"(?:size|big|large) (?:of|as) (?:an? )?(?:small |large )?(?P<n>walnuts?|hazelnuts?|marbles?|cherr\w+|golf balls?|plums?)|(?P<m>walnut)[- ]sized?",
-        text,
-        re.I,
+    measured = re.search(rf"\bballs?\b[^.;]{{0,25}}?{one}(?!\s*(?:apart|thick|gap))", text, re.I)
+    other = re.search(r"\b(?:ropes?|logs?|sausages?|crescents?|knots?|twists?)\b", text, re.I)
+    walnut = (
+        None
+        if measured or (other and not re.search(r"\bballs?\b", text, re.I))
+        else re.search(
+            r"(?:size|big|large) (?:of|as) (?:an? )?(?:small |large )?(?P<n>walnuts?|hazelnuts?|marbles?|cherr\w+|golf balls?|plums?)|(?P<m>walnut)[- ]sized?",
+            text,
+            re.I,
+        )
     )
     if walnut:
         thing = (walnut["n"] or walnut["m"]).lower()

@@ -20,7 +20,7 @@ def cues(passage: Passage) -> Iterator[Claim]:
 
 
 _TIME = re.compile(
-    rf"\b(?P<hour_half>an hour and a half|one and a half hours)\b|\b(?P<half_hour>half an hour|a half hour)\b|(?P<n>{RANGE})\s*(?P<u>h(?:ou)?rs?\b\.?|h\b|rnin\w*|min(?:ute)?s?\b\.?|m\b(?!m)|days?\b)|\b(?P<night>over ?night)\b|(?P<bare>(?<=[-–] )\d+ to \d+$)",
+    rf"\b(?P<hour_half>an hour and a half|one and a half hours)\b|\b(?P<half_hour>half an h(?:ou)?r|a half h(?:ou)?r)\b|\b(?P<quarter_hour>(?:a )?quarter of an hour)\b|(?P<n>{RANGE})\s*(?P<u>h(?:ou)?rs?\b\.?|h\b|rnin\w*|min(?:ute)?s?\b\.?|m\b(?!m)|days?\b)|\b(?P<night>over ?night)\b|(?P<bare>(?<=[-–] )\d+ to \d+$)",
     re.I,
 )
 _VERBS: tuple[tuple[str, str], ...] = (
@@ -95,6 +95,8 @@ def _minutes(match: re.Match[str]) -> tuple[float, float] | None:
         return 90, 90
     if match["half_hour"]:
         return 30, 30
+    if match["quarter_hour"]:
+        return 15, 15
     text = match["n"] or match["bare"]
     swapped = re.fullmatch(r"\s*(\d+)\s*(?:-|–|—|to)\s*(\d+)\s*", text)
     if swapped:
