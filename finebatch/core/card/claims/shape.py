@@ -29,7 +29,7 @@ def linings(passage: Passage) -> Iterator[Claim]:
 _FORMS: tuple[tuple[str, str], ...] = (
     ("thumbprint", r"\bthumb|make a (?:dent|hollow|well|dip)|hollow in (?:each|the)|dent (?:in )?each|indent"),
     ("slice", r"\bcut\b[^.;]{0,80}\bslices\b|\bslic\w+\b[^.;]{0,80}(?:log|roll|thick|mm|cm|inch|rounds)|(?:log|roll|sausage|cylinder)s?\b[^;]{0,80}\bslic|icebox"),
-    ("rope", r"\b(?:ropes?|twist|plait|braid|crescents?|horseshoe|rings? of dough|pretzel)\b"),
+    ("rope", r"\b(?:(?:into|roll\w*|form\w*|shape\w*|make|a|each|long|thick|thin|mm|cm|inch)[- ]+(?:\w+[- ]+){0,3}ropes?|ropes? of|ropes and|twist|plait|braid|crescents?|horseshoe|rings? of dough|pretzel)\b"),
     ("scored", r"\b(?:score|(?<!gas )mark (?:\d|into|out)|(?<!gas )mark \d|prick[^.]{0,80}mark|break (?:on|along) the lines)|pizza cutter"),
     ("pan", r"\b(?:press|pat|spread|tip|pack)\w*\b[^.;]{0,60}\b(?:tin|pan|dish)\b|(?:into|in) (?:a|an|the) [^.;]{0,40}\b(?:tin|baking pan|dish)\b"),
     ("cutout", r"\bcutters?\b|\broll(?:ed)?\b[^.;]{0,20}\bout\b|\bcut (?:out|into (?:shapes|rounds|stars|circles))|stamp out|\broll (?:thin|\d|to \d|between)|\b(?:rd|rounds) \b"),
