@@ -244,3 +244,14 @@ def test_the_printed_card_says_all_one_needs_to_bake(page: Page, shared: Server)
     expect(card.get_by_role("listitem").filter(has_text="Cream the butter and sugar.")).to_contain_text(
         "Light brown sugar"
     )
+
+
+def test_a_file_dropped_on_the_card_is_opened(page: Page, shared: Server) -> None:
+    page.goto(f"{shared.url}/new")
+    dropped = page.evaluate_handle(
+        "(text) => { const data = new DataTransfer(); data.items.add(new File([text], 'card.txt')); return data; }",
+        CARD,
+    )
+    page.get_by_label("The whole card").dispatch_event("drop", {"dataTransfer": dropped})
+    expect(page.get_by_label("The whole card")).to_have_value(CARD)
+    expect(page.get_by_role("region", name="What the card says")).to_contain_text("8 to 10 min")

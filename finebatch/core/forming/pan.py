@@ -179,7 +179,8 @@ class Pressing(Forming[PanForm]):
             count=pressed.count, mass_g=pressed.piece_g, raw_diameter_mm=form.width_mm, raw_height_mm=pressed.thickness_mm,
             leftover_g=pressed.edges_g,
             statement=f"Pressed {pressed.thickness_mm:.0f} mm thick, pricked all over, cut hot in {form.pieces_each} "
-            + (f"wedges, {pressed.piece_width_mm:.0f} mm at the rim." if wedge else f"pieces of {pressed.piece_width_mm:.0f} × {pressed.piece_length_mm:.0f} mm."),
+            + (f"wedges, {pressed.piece_width_mm:.0f} mm at the rim." if wedge else f"pieces of {pressed.piece_width_mm:.0f} × {pressed.piece_length_mm:.0f} mm.")
+            + " Along the walls they bake a shade darker.",
         ), problems  # fmt: skip
 
     def for_count(self, form: PanForm, wanted: Wanted) -> PanForm:

@@ -64,7 +64,7 @@ class Scoring(Forming[SheetForm]):
         return Pieces(
             count=scored.count, mass_g=scored.piece_g, raw_diameter_mm=form.piece_width_mm, raw_height_mm=form.thickness_mm,
             leftover_g=scored.trimmings_g, sheets=scored.sheets, outline=rectangle(form.piece_width_mm, form.piece_length_mm),
-            statement=f"{len(scored.sheets)} sheet{'s' if len(scored.sheets) > 1 else ''} for the {tray.name.lower()}; re-cut along the scores straight from the oven.",
+            statement=f"{len(scored.sheets)} sheet{'s' if len(scored.sheets) > 1 else ''} for the {tray.name.lower()}; re-cut along the scores straight from the oven. The edge bakes a shade darker: trim it, or take it out first.",
         ), []  # fmt: skip
 
     def for_count(self, form: SheetForm, wanted: Wanted) -> SheetForm:

@@ -1,6 +1,6 @@
 /** A card, pasted as it is written, read whole while it is typed: its lines, its method, and what it says of the batch. */
 
-import { type ChangeEvent, useEffect, useState } from "react";
+import { type ChangeEvent, type DragEvent, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import type { ApiError, DoughSpec, Kitchen, Line, Schemas } from "../../client/api";
 import { type Claim, openFile, readCard } from "../../client/cards";
@@ -64,13 +64,22 @@ export function NewDough() {
     }
   };
 
-  const chooseFile = async (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0];
+  const take = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > MAX_FILE_BYTES)
       setError("This file is over 500 kB, far more than a recipe. Paste the recipe instead.");
     else await openFile(file).then(setText, (failure) => setError((failure as ApiError).message));
+  };
+  const chooseFile = async (event: ChangeEvent<HTMLInputElement>) => {
+    await take(event.target.files?.[0]);
     event.target.value = "";
+  };
+  /** A file dropped on the card is opened; text dropped there goes in as text does. */
+  const drop = (event: DragEvent<HTMLTextAreaElement>) => {
+    const file = event.dataTransfer.files[0];
+    if (!file) return;
+    event.preventDefault();
+    take(file);
   };
   const leave = (kind: Claim["kind"]) =>
     setAnswers((now) => ({
@@ -114,6 +123,10 @@ export function NewDough() {
                     placeholder={EXAMPLE}
                     value={text}
                     onChange={(event) => setText(event.target.value)}
+                    onDragOver={(event) =>
+                      event.dataTransfer.types.includes("Files") && event.preventDefault()
+                    }
+                    onDrop={drop}
                   />
                 )}
               </Field>
@@ -135,7 +148,7 @@ export function NewDough() {
                   Put it on the bench
                 </Button>
                 <label className="inline-flex min-h-11 cursor-pointer items-center rounded-[10px] border-[1.5px] border-rim bg-white px-4 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-offset-2 hover:bg-well">
-                  Open a file
+                  Open a file, or drop it on the card
                   <input
                     type="file"
                     className="sr-only"
