@@ -14,6 +14,14 @@ from .loads import even_loads
 from .racks import rack_note
 
 
+class MoreFit(Value):
+    """`count` fit a tray if none is over `most_mm` wide; then two join on about one tray in `one_in`."""
+
+    count: int
+    most_mm: float
+    one_in: int
+
+
 class TrayPlan(Value):
     """Pieces on the chosen tray: evened loads, the fullest one laid out, spaced by the chance of two joining. `unit` names
     what is counted: cookies, logs, slices, or cookies in a pan or sheet baked whole."""
@@ -29,7 +37,7 @@ class TrayPlan(Value):
     whole: bool = False  # one pan or one sheet, cut after the bake
     rack_note: str = ""
     limit_note: str = ""
-    more_note: str = ""  # how many more would fit if they stay a little narrower
+    more: MoreFit | None = None  # what a little narrower would let fit
 
 
 class SmallSize(Value):
@@ -86,26 +94,26 @@ def lay_out(
         and len(plan.loads) > 1
         and plan.most_per_tray < (limit or 400)
     ):
-        plan = plan.model_copy(update={"more_note": _more(outcome, plan, tray, rules)})
+        plan = plan.model_copy(update={"more": _more(outcome, plan, tray, rules)})
     kept = outcome.pieces.count - baked
     if plan and kept:
         plan = plan.model_copy(update={"kept": kept, "kept_note": keeping_raw(raw_egg)})
     return plan, problems
 
 
-def _more(outcome: Outcome, plan: TrayPlan, tray: Tray, rules: TrayRules) -> str:
+def _more(outcome: Outcome, plan: TrayPlan, tray: Tray, rules: TrayRules) -> MoreFit | None:
     """How many more a tray would hold were each a little narrower, and how likely two would join: the baker's choice, not a cliff."""
     width, now = outcome.baked.diameter_mm, plan.widest.width_mm
     low, high = max(outcome.pieces.raw_diameter_mm, 0.8 * now), now
     if _holds(low, tray, rules) <= plan.most_per_tray:
-        return ""
+        return None
     while high - low > 0.2:
         middle = (low + high) / 2
         low, high = (middle, high) if _holds(middle, tray, rules) > plan.most_per_tray else (low, middle)
     chance = chance_of_joining(width, low, neighbours(width, tray))
     if chance > LIKELY_JOINS:
-        return ""
-    return f"{_holds(low, tray, rules)} fit if none is over {math.floor(low)} mm; then two join on about one tray in {max(2, round(1 / chance))}."
+        return None
+    return MoreFit(count=_holds(low, tray, rules), most_mm=low, one_in=max(2, round(1 / chance)))
 
 
 LIKELY_JOINS = 0.4  # what is likelier is no offer

@@ -2544,6 +2544,18 @@ export interface components {
          */
         Mixing: "creamed_light" | "creamed_heavy" | "one_stage" | "rub_in" | "melted" | "foam";
         /**
+         * MoreFit
+         * @description `count` fit a tray if none is over `most_mm` wide; then two join on about one tray in `one_in`.
+         */
+        MoreFit: {
+            /** Count */
+            count: number;
+            /** Most Mm */
+            most_mm: number;
+            /** One In */
+            one_in: number;
+        };
+        /**
          * Moved
          * @description A piece the baker has put elsewhere: its number on the tray and its middle, mm from the left and back edge.
          */
@@ -4133,11 +4145,7 @@ export interface components {
              * @default
              */
             limit_note: string;
-            /**
-             * More Note
-             * @default
-             */
-            more_note: string;
+            more?: components["schemas"]["MoreFit"] | null;
         };
         /**
          * TrayRules

@@ -290,7 +290,12 @@ function OneTray(props: {
           {plan.rack_note} The tray must be cool before the next load.
         </p>
         {plan.limit_note && <Note severity="note">{plan.limit_note}</Note>}
-        {plan.more_note && <Note severity="note">{plan.more_note}</Note>}
+        {plan.more && (
+          <Note severity="note">
+            {plan.more.count} fit if none is over {length(plan.more.most_mm, kitchen)}; then two join on about
+            one tray in {plan.more.one_in}.
+          </Note>
+        )}
         {!plan.whole && plan.unit === "cookie" && (
           <p className="text-plain text-quiet">
             Solid: the likely width. Dashed: {length(plan.widest.width_mm, kitchen)}, what each is given so
