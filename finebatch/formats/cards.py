@@ -8,11 +8,11 @@ import re
 from pydantic import ValidationError
 
 from ..core.base import refusal
-from ..core.bench import Assessment, DoughSpec, Report, dial
+from ..core.bench import Assessment, DoughSpec, Report
 from ..core.card import Claim, ClaimKind, Line, Part, read_line, say_claims, split_card
 from ..core.forming import claims_of_form
 from ..core.formula import WeighedLine, weigh_lines
-from ..core.kitchen import Habit, to_c
+from ..core.kitchen import Habit, dial, to_c
 from .cells import plain_cell, typed_cell
 
 MARK = "<!-- finebatch:dough "  # before a dough's settings in a Markdown file, which readers of Markdown do not show

@@ -31,6 +31,13 @@ def test_a_card_is_read_line_by_line(client: TestClient) -> None:
     assert first["mass_g"] == pytest.approx(270)
 
 
+@pytest.mark.parametrize("kind", ["spacing_mm", "chill_min", "tray_rest_min", "bake_min"])
+def test_a_size_below_nothing_said_instead_of_a_cards_is_refused_at_its_field(client: TestClient, kind: str) -> None:
+    answer = client.post("/api/cards/read", json={"text": DROP_CARD, "own": [{"kind": kind, "low": -5, "high": -5}]})
+    assert answer.status_code == 422
+    assert "own" in answer.json()["errors"][0]["field"]
+
+
 def test_habit_changes_the_grams(client: TestClient) -> None:
     scooped = {"text": DROP_CARD, "kitchen": {**KITCHEN, "habit": {"cup_fill": "scooped", "region": "us"}}}
     assert client.post("/api/cards/read", json=scooped).json()["weighed"][0]["reading"]["mass_g"] == pytest.approx(315)

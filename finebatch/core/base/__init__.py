@@ -4,12 +4,14 @@ from .facts import number, rows, words
 from .geometry import Ring, area_mm2, centred, circle, grown, moved, perimeter_mm, problem_with, rectangle, size_mm
 from .interval import Interval
 from .marks import Guide, Ink, LineMark, Mark, RingMark, RoundMark, WordMark
-from .measures import US_CUP_ML, US_TBSP_ML, US_TSP_ML
+from .measures import G_PER_OZ, MM_PER_IN, US_CUP_ML, US_TBSP_ML, US_TSP_ML
 from .merging import MOST_CHANGES, FieldChange, FieldConflict, changes_between, merge
 from .problems import Problem, Refusal, Remedy, Severity, ask, note, refusal, stop
 from .value import Moment, OneLine, Value, one_line
 
 __all__ = [
+    "G_PER_OZ",
+    "MM_PER_IN",
     "MOST_CHANGES",
     "US_CUP_ML",
     "US_TBSP_ML",

@@ -8,7 +8,7 @@ from .spec import Card, DoughSpec
 from .starters import Starter, starters
 from .whatif import Factor, WhatIf, what_if
 from .why import Why, why
-from .working import CardRow, dial, keeping_words
+from .working import CardRow, keeping_words
 
 __all__ = [
     "Assessment",
@@ -25,7 +25,6 @@ __all__ = [
     "assess",
     "baked_width_mm",
     "compare",
-    "dial",
     "dough_of_card",
     "keeping_words",
     "report",

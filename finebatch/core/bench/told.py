@@ -9,7 +9,7 @@ from ..base import Problem, Remedy, ask
 from ..dough import Making, mix_of_dough, water_activity
 from ..formula import Role, mass_of, role_of
 from ..ingredients import Ingredient
-from ..kitchen import Scale
+from ..kitchen import Scale, dial
 from .spec import DoughSpec
 
 Parts = list[tuple[Ingredient, float]]
@@ -74,9 +74,9 @@ def _pale(spec: DoughSpec, outcome: Outcome) -> list[Problem]:
     if rim.darkest not in PALE:
         return []
     step = HOTTER[spec.oven.scale]
-    hotter = spec.oven.value + step
+    hotter = spec.oven.model_copy(update={"value": spec.oven.value + step})
     said = f"The rim stays {rim.likely} ({rim.palest} to {rim.darkest}) when they are done: there is little here that browns at this heat."
-    remedy = Remedy(label=f"Oven at {hotter:g}", field="oven.value", value=f"{hotter:g}")
+    remedy = Remedy(label=f"Oven at {dial(hotter)}", field="oven.value", value=f"{hotter.value:g}")
     return [ask("oven.value", f"{said} A hotter oven colours them sooner.", remedy)]
 
 

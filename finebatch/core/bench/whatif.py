@@ -65,7 +65,7 @@ def what_if(spec: DoughSpec, found: Assessment, kitchen: Kitchen, factor: Factor
     times = [prediction.first_done_min for prediction in baked]
     now = min(range(len(variants)), key=lambda i: abs(variants[i][0] - _now(spec, kitchen, factor)))
     if factor is Factor.SHAPING:
-        now = next(i for i, (_, _, other, _) in enumerate(variants) if other.form == spec.form)
+        now = next((i for i, (_, _, other, _) in enumerate(variants) if other.form == spec.form), 0)
     # A pan's walls decide the width: of the same dough a smaller pan is a smaller, thicker piece.
     direction = 0 if forming_of(spec.form).held_by_walls else _DIRECTION.get(factor, 0)
     widths = _held(widths, direction, now)

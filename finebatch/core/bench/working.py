@@ -1,16 +1,13 @@
 """What a dough's card says after its method: shape, tray, oven, minutes and cue, second bake, finishes, yield, keeping."""
 
 from ..bakemodel import EndStyle
-from ..base import Value
+from ..base import G_PER_OZ, MM_PER_IN, Interval, Value
 from ..dough import Style, styles
 from ..finishing import FinishPlan
 from ..forming import AnyForm, forming_of
-from ..kitchen import Kitchen, OvenSetting, Scale, Units, say, typical_s
+from ..kitchen import Kitchen, Units, dial, say, typical_s
 from .assess import Assessment
 from .spec import DoughSpec
-
-MM_PER_IN = 25.4
-G_PER_OZ = 28.35
 
 
 class CardRow(Value):
@@ -27,18 +24,6 @@ def keeping_words(style: Style, iced: bool, form: AnyForm) -> str:
     step = "storage_filled" if filled else "storage_iced" if iced else "storage_soft" if soft else "storage_crisp"
     days = typical_s(step) / 86400
     return f"In an airtight tin, {'soft' if soft else 'crisp'} ones by themselves; at their best about {days:.0f} days."
-
-
-def dial(oven: OvenSetting) -> str:
-    """The oven as it is set.
-
-    >>> dial(OvenSetting(value=170, fan=True))
-    '170 °C with the fan'
-    """
-    fan = " with the fan" if oven.fan else ""
-    if oven.scale is Scale.GAS:
-        return f"gas mark {oven.value:g}"
-    return f"{oven.value:.0f} °{oven.scale.value.upper()}{fan}"
 
 
 def working_of(
@@ -77,10 +62,12 @@ def working_of(
         )
     rows += [(plan.label, f"{_mass(plan.total_g, kitchen)} in all, {plan.how}") for plan in finishes]
     wide = outcome.baked.diameter_mm
+    ends = f" and {pieces.ends} ends" if pieces.ends else ""
+    made = f"{pieces.count + pieces.small_count}{ends}"
     rows.append(
         (
             "Makes",
-            f"{pieces.count + pieces.small_count}, {_length(wide.low, kitchen)} to {_length(wide.high, kitchen)} wide baked.",
+            f"{made}, {_span(wide, kitchen)} wide baked.",
         )
     )
     rows.append(
@@ -107,8 +94,27 @@ def _minutes(low: float, high: float) -> str:
 
 
 def _length(mm: float, kitchen: Kitchen) -> str:
-    return f"{mm / MM_PER_IN:.3g} in" if kitchen.units is Units.US else f"{mm:.0f} mm"
+    return f"{_figures(mm / MM_PER_IN, 3)} in" if kitchen.units is Units.US else f"{mm:.0f} mm"
+
+
+def _span(mm: Interval, kitchen: Kitchen) -> str:
+    """A range of lengths, its unit said once.
+
+    >>> _span(Interval(value=60, low=52, high=81), Kitchen())
+    '52 to 81 mm'
+    """
+    low = _length(mm.low, kitchen).rsplit(" ", 1)[0]
+    return f"{low} to {_length(mm.high, kitchen)}"
 
 
 def _mass(g: float, kitchen: Kitchen) -> str:
-    return f"{g / G_PER_OZ:.2g} oz" if kitchen.units is Units.US else f"{g:.3g} g" if g < 100 else f"{g:.0f} g"
+    """
+    >>> _mass(5000, Kitchen(units=Units.US))
+    '176 oz'
+    """
+    return f"{_figures(g / G_PER_OZ, 2)} oz" if kitchen.units is Units.US else f"{_figures(g, 3)} g"
+
+
+def _figures(value: float, digits: int) -> str:
+    """So many figures, and never fewer than stand before the point."""
+    return f"{value:.0f}" if value >= 10**digits else f"{value:.{digits}g}"

@@ -2,7 +2,7 @@
 
 from enum import StrEnum
 
-from ..base import US_CUP_ML, US_TBSP_ML, US_TSP_ML
+from ..base import G_PER_OZ, US_CUP_ML, US_TBSP_ML, US_TSP_ML
 from ..ingredients import Ingredient
 from ..kitchen import CUP_ML, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit
 
@@ -127,7 +127,7 @@ LONE = frozenset(
 # So little that nobody weighs it.
 ROUGH = frozenset({Unit.PINCH, Unit.SMIDGEN, Unit.DASH, Unit.DROP, Unit.KNIFE_TIP, Unit.STRAND, Unit.SALTSPOON})
 
-MASS_G = {Unit.G: 1.0, Unit.KG: 1000.0, Unit.OZ: 28.35, Unit.LB: 453.592}
+MASS_G = {Unit.G: 1.0, Unit.KG: 1000.0, Unit.OZ: G_PER_OZ, Unit.LB: 453.592}
 # Rough measures: what they may be, as a share of the usual.
 WIDTH: dict[Unit, tuple[float, float]] = {
     Unit.PINCH: (0.6, 1.6), Unit.DASH: (0.5, 2.0), Unit.SMIDGEN: (0.6, 1.6), Unit.KNOB: (0.67, 1.33), Unit.PAT: (0.8, 1.4),

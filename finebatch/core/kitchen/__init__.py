@@ -4,7 +4,7 @@ from .bakeware import Liner, TrayKind
 from .cold import FREEZER_C, FRIDGE_C
 from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit, OwnMeasure, Region
 from .kitchen import Kitchen, Units
-from .oven import FAN_OFFSET_K, OvenSetting, Scale, check_oven, gas_marks, say, to_c
+from .oven import FAN_OFFSET_K, OvenSetting, Scale, check_oven, dial, gas_marks, say, to_c
 from .paces import Pace, pace_s, paces_of, typical_s
 from .tray import Tray
 
@@ -31,6 +31,7 @@ __all__ = [
     "TrayKind",
     "Units",
     "check_oven",
+    "dial",
     "gas_marks",
     "pace_s",
     "paces_of",

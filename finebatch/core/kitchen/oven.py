@@ -59,6 +59,18 @@ def to_c(value: float, scale: Scale) -> float:
     raise AssertionError("unreachable: the last pair of marks catches everything")
 
 
+def dial(oven: OvenSetting) -> str:
+    """The oven as it is set.
+
+    >>> dial(OvenSetting(value=170, fan=True))
+    '170 °C with the fan'
+    """
+    fan = " with the fan" if oven.fan else ""
+    if oven.scale is Scale.GAS:
+        return f"gas mark {oven.value:g}"
+    return f"{oven.value:.0f} °{oven.scale.value.upper()}{fan}"
+
+
 def say(celsius: float, scale: Scale) -> str:
     """A temperature as a baker would say it: whole °C, °F to the nearest 5, the nearest gas mark.
 

@@ -51,6 +51,7 @@ def test_what_stays_white_is_told_to_go_hotter() -> None:
     cool = DoughSpec(lines=tuple(split_card(card)), style_id="giant_thick", oven=OvenSetting(value=175))
     (pale,) = [problem for problem in assess(cool, KITCHEN).problems if "The rim stays" in problem.message]
     assert pale.remedy is not None
+    assert pale.remedy.label == "Oven at 185 °C"
     assert (pale.remedy.field, pale.remedy.value) == ("oven.value", "185")
     assert not [
         message

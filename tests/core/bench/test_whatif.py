@@ -176,3 +176,11 @@ def test_where_there_is_one_way_only_it_is_said() -> None:
     dough = spec(CutoutForm())
     with pytest.raises(Refusal, match="one way only"):
         what_if(dough, assess(dough, KITCHEN), KITCHEN, Factor.SHAPING)
+
+
+@pytest.mark.parametrize("form", [BallForm(portion_g=3, pressed_mm=60), BallForm(portion_g=25, pressed_mm=9)])
+def test_shapings_of_a_ball_pressed_higher_than_it_is_and_of_one_pressed_flat(form: BallForm) -> None:
+    dough = spec(form)
+    points = what_if(dough, assess(dough, KITCHEN), KITCHEN, Factor.SHAPING).points
+    (now,) = [point.label for point in points if point.now]
+    assert now == ("left round" if form.portion_g == 3 else "pressed to 9 mm")

@@ -21,6 +21,8 @@ def test_every_form_has_what_one_needs_to_bake_it(starter: Starter, units: Units
     assert outcome.window.cue in rows["Bake"]
     assert ("Bake again" in rows) == (outcome.second is not None)
     assert ("in" in rows["Makes"].split()) == (units is Units.US)
+    assert rows["Makes"].count(" in " if units is Units.US else " mm ") == 1
+    assert ("ends" in rows["Makes"]) == bool(outcome.pieces.ends)
     assert all(text and "None" not in text and "nan" not in text for text in rows.values())
 
 

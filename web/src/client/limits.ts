@@ -107,12 +107,15 @@ export const LIMITS = {
   },
   "Claim": {
     "low": {
+      "min": 0.0,
       "start": null
     },
     "high": {
+      "min": 0.0,
       "start": null
     },
     "across": {
+      "min": 0.0,
       "start": null
     },
     "word": {

@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from pydantic import Field
+
 from ...base import Value
 
 
@@ -40,9 +42,9 @@ class Claim(Value):
     """
 
     kind: ClaimKind
-    low: float | None = None
-    high: float | None = None
-    across: float | None = None
+    low: float | None = Field(default=None, ge=0)
+    high: float | None = Field(default=None, ge=0)
+    across: float | None = Field(default=None, ge=0)
     word: str = ""
     text: str = ""
     start: int = 0

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Iterator
 
+from ...base import G_PER_OZ
 from .claim import Claim, ClaimKind, Passage
 from .words import LEN, PIECES, RANGE, claimed, span_in
 
@@ -101,5 +102,5 @@ def counts(passage: Passage) -> Iterator[Claim]:
     for found in _EACH_G.finditer(text):
         span = span_in(found["n"])
         if span:
-            gram = 28.35 if found["unit"].lower().startswith("o") else 1.0
+            gram = G_PER_OZ if found["unit"].lower().startswith("o") else 1.0
             yield claimed(ClaimKind.PORTION_G, passage, found, (span[0] * gram, span[1] * gram))

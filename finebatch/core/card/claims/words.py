@@ -2,6 +2,7 @@
 
 import re
 
+from ...base import MM_PER_IN
 from ..numbers import VULGAR, Number, read_number, tokens_of
 from .claim import Claim, ClaimKind, Passage
 
@@ -28,7 +29,7 @@ def mm_in(text: str, unit: str) -> tuple[float, float] | None:
     span = span_in(text)
     if span is None:
         return None
-    factor = next((mm for start, mm in _MM.items() if unit.lower().startswith(start)), 25.4)
+    factor = next((mm for start, mm in _MM.items() if unit.lower().startswith(start)), MM_PER_IN)
     return span[0] * factor, span[1] * factor
 
 

@@ -5,11 +5,11 @@ from functools import partial
 
 from ...baking import Outcome
 from ...base import refusal
-from ...bench import Assessment, DoughSpec, dial, keeping_words
+from ...bench import Assessment, DoughSpec, keeping_words
 from ...dough import Style
 from ...finishing import FinishPlan, When
 from ...forming import Cooling, RuskForm, forming_of
-from ...kitchen import FAN_OFFSET_K, Kitchen, OvenSetting, pace_s, say, typical_s
+from ...kitchen import FAN_OFFSET_K, Kitchen, OvenSetting, dial, pace_s, say, typical_s
 from ...trays import TrayPlan, even_loads
 from ..texts import Texts
 from .work import LoadWork
