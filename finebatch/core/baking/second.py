@@ -11,6 +11,8 @@ from .outcome import Outcome, SecondBake
 from .window import window_of
 
 SLICE_C = {Cooling.WARM: 50.0, Cooling.COLD: 21.0}  # the log when it is sliced; slices reach the oven about as warm
+# A twice-baked family's own cue is of its cut slices, which no log shows.
+LOG_CUE = "firm when pressed and split along the top, no wet gleam in the cracks"
 DRY_CUE = "dry and pale gold on the cut side; they crisp further as they stand"
 
 
@@ -80,7 +82,8 @@ def sliced_and_dried(outcome: Outcome, first: Case, form: RuskForm, finish: Done
         dried_g=Interval(value=left[0], low=left[1], high=left[2]), oven_c=form.second_c, window=window,
         per_side_min=window.aim_min / 2, slicing=SLICING[form.cooling], log_length_mm=length,
     )  # fmt: skip
-    return outcome.model_copy(update={"pieces": pieces, "second": second})
+    of_log = outcome.window.model_copy(update={"cue": LOG_CUE})
+    return outcome.model_copy(update={"pieces": pieces, "second": second, "window": of_log})
 
 
 SLICING = {

@@ -22,6 +22,8 @@ def test_every_form_has_what_one_needs_to_bake_it(starter: Starter, units: Units
     assert ("Bake again" in rows) == (outcome.second is not None)
     assert ("in" in rows["Makes"].split()) == (units is Units.US)
     assert rows["Makes"].count(" in " if units is Units.US else " mm ") == 1
+    assert ("split along the top" in rows["Bake"]) == (outcome.second is not None)
+    assert outcome.second is None or "cut" not in rows["Bake"]
     assert ("ends" in rows["Makes"]) == bool(outcome.pieces.ends)
     assert all(text and "None" not in text and "nan" not in text for text in rows.values())
 
