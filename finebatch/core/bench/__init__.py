@@ -3,8 +3,9 @@
 from .assess import Assessment, assess, baked_width_mm
 from .card import CardDough, dough_of_card
 from .compare import Comparison, compare
+from .dividing import alone, share_named
 from .report import Report, report
-from .spec import Card, DoughSpec
+from .spec import Card, DoughSpec, Keep, Shaping, Share, ShareBy
 from .starters import Starter, starters
 from .whatif import Factor, WhatIf, what_if
 from .why import Why, why
@@ -18,16 +19,22 @@ __all__ = [
     "Comparison",
     "DoughSpec",
     "Factor",
+    "Keep",
     "Report",
+    "Shaping",
+    "Share",
+    "ShareBy",
     "Starter",
     "WhatIf",
     "Why",
+    "alone",
     "assess",
     "baked_width_mm",
     "compare",
     "dough_of_card",
     "keeping_words",
     "report",
+    "share_named",
     "starters",
     "what_if",
     "why",

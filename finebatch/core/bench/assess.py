@@ -7,15 +7,19 @@ from ..baking import Outcome, as_laid, bake_case, bake_pieces, is_weighed, owned
 from ..base import Problem, Remedy, Severity, Value, ask, stop
 from ..card import Line, Part, Sureness
 from ..dough import (
+    LONGEST_CHILL_S,
     Balance,
     Dough,
+    Making,
     MethodStep,
     Style,
     balance_of,
     dough_of,
+    keeping_raw,
     linked,
     mix_of_dough,
     propose,
+    styles,
     wanting,
     warnings_of,
 )
@@ -25,7 +29,8 @@ from ..ingredients import Ingredient
 from ..kitchen import FAN_OFFSET_K, Kitchen, check_oven, to_c
 from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
 from .card import card_problems, minutes_problems
-from .spec import DoughSpec
+from .dividing import alone, divided
+from .spec import DoughSpec, Keep, Shaping, Share
 from .told import told_by_outcome
 
 MOST_WARNINGS = 3  # what is asked first is what matters
@@ -44,11 +49,77 @@ class Assessment(Value):
     trays: TrayPlan | None = None
     slices: TrayPlan | None = None  # the second bake of the twice-baked
     small: SmallSize | None = None  # the second cutter's, with a time and trays of its own
+    shaped_g: float | None = None  # of the dough goes into this: all of it but for its shares
+    shares: tuple["ShareFound", ...] = ()
     problems: tuple[Problem, ...] = ()
 
 
+class ShareFound(Value):
+    """A share of the dough: `mass_g` of it, `of_dough` of what the lines give, and what comes out of it. `found` has the share's own
+    problems at the fields of its shaping, and leaves out what is the whole dough's: lines and method."""
+
+    id: str
+    name: str
+    keep: Keep
+    keep_note: str  # how long it keeps raw; empty for what is baked with the rest
+    mass_g: float
+    of_dough: float
+    making: Making
+    found: Assessment
+
+
 def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
-    """Work through the whole pipeline as far as the input allows. Never raises for what a baker can type."""
+    """Work through the whole pipeline, shares and all, as far as the input allows. Never raises for what a baker can type."""
+    found = assess_rest(spec, kitchen)
+    parted = [(share, one, assess_rest(one, kitchen)) for share, one in shares_alone(spec, found, kitchen)]
+    return with_shares(found, parted)
+
+
+def shares_alone(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> list[tuple[Share, DoughSpec]]:
+    """Every share that the dough is enough for, as a dough of its own; none before the dough is known."""
+    if not spec.shares or found.dough is None:
+        return []
+    style = styles()[found.dough.style_id]
+    parts = divided(spec, found.dough.mass_g, found.dough.density_g_ml.value, style, kitchen).shares_g
+    return [
+        (share, alone(spec, share, parts[share.id] / found.dough.mass_g)) for share in spec.shares if share.id in parts
+    ]
+
+
+def with_shares(found: Assessment, parted: list[tuple[Share, DoughSpec, Assessment]]) -> Assessment:
+    """The rest's outcome with the shares' beside it; what stands in a share's way is said of the whole too."""
+    shares, problems = [], list(found.problems)
+    for share, one, own in parted:
+        raw_egg = own.dough is not None and own.dough.raw_egg
+        mine = [problem for problem in own.problems if _of_share(problem, found)]
+        late = share.keep is Keep.FRIDGE and 3600 * share.keep_h > LONGEST_CHILL_S[raw_egg]
+        if late:
+            problems.append(
+                ask(f"shares.{share.id}.keep_h", f"{share.name}: longer than raw dough keeps. {keeping_raw(raw_egg)}")
+            )
+        problems += [
+            stop(f"shares.{share.id}", f"{share.name}: {problem.message}")
+            for problem in mine
+            if problem.severity is Severity.STOP
+        ]
+        shares.append(
+            ShareFound(
+                id=share.id, name=share.name, keep=share.keep, mass_g=own.shaped_g or 0.0, of_dough=one.of_dough, making=one.making,
+                keep_note="" if share.keep is Keep.NOW else keeping_raw(raw_egg),
+                found=own.model_copy(update={"lines": (), "method": (), "eggs": None, "problems": tuple(mine)}),
+            )
+        )  # fmt: skip
+    return found.model_copy(update={"shares": tuple(shares), "problems": tuple(problems)})
+
+
+def _of_share(problem: Problem, whole: Assessment) -> bool:
+    """Whether it is the share's to say: of its shaping, or of a dough that only it makes too wide, too pale or too hard."""
+    shaping = problem.field.split(".")[0] in Shaping.model_fields
+    return shaping or (problem.field == "lines" and problem not in whole.problems)
+
+
+def assess_rest(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
+    """What the dough's own shaping comes to: all of it, or what its shares leave."""
     weighed = weigh_lines(spec.lines, kitchen.habit)
     problems = _line_problems(spec.lines, weighed) + check_oven(spec.oven)
     parts = dough_parts(weighed)
@@ -62,7 +133,10 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
         return Assessment(lines=weighed, problems=tuple(problems))
     mix = mix_of_dough(parts, spec.making)
     density = mix.density_kg_m3 / 1000
-    _, dough, style = portioned_dough(spec, parts, mix)
+    _, dough, style = portioned_dough(spec, parts, mix, kitchen)
+    division = divided(spec, dough.mass_g, density, style, kitchen)
+    problems += division.problems
+    shaped_g = division.rest_g
     problems += warnings_of(weighed, style, dough.percentages, spec.making)
     problems += card_problems(spec, dough.mass_g, density)
     method = spec.method or propose(
@@ -72,12 +146,16 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     eggs = count_eggs(weighed, kitchen.habit)
     missing = wanting(weighed, style)
     if missing:
-        return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=(*missing, *problems))
+        return Assessment(
+            lines=weighed, dough=dough, method=method, eggs=eggs, shaped_g=shaped_g, problems=(*missing, *problems)
+        )
     tray = kitchen.tray(spec.tray_id)
-    pieces, wrong = pieces_of(spec.form, dough.mass_g, density, style, tray)
+    pieces, wrong = pieces_of(spec.form, shaped_g, density, style, tray)
     problems += wrong
     if pieces is None or any(p.severity is Severity.STOP and p.field.startswith("oven") for p in problems):
-        return Assessment(lines=weighed, dough=dough, method=method, eggs=eggs, problems=tuple(problems))
+        return Assessment(
+            lines=weighed, dough=dough, method=method, eggs=eggs, shaped_g=shaped_g, problems=tuple(problems)
+        )
     case = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, pieces.mass_g, spec.finish)
     outcome = bake_pieces(case, spec.form, pieces, spec.finish, style.cue, is_weighed(spec.form, kitchen))
     problems += told_by_outcome(spec, parts, mix, case, outcome, style.id)[: max(0, MOST_WARNINGS - len(problems))]
@@ -88,7 +166,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     trays, wrong = lay_out(outcome, spec.form, tray, spec.layout, positions, spec.bake_now, dough.raw_egg)
     if trays is None:
         wrong = [_with_a_larger_tray(problem, spec, outcome, kitchen) for problem in wrong]
-    slices, wrong_slices = lay_slices(outcome, tray, spec.layout, positions)
+    slices, wrong_slices = lay_slices(outcome, tray, spec.layout, positions, trays)
     small, wrong_small = _small(spec, kitchen, case, outcome, style.cue)
     if outcome.second is not None and not outcome.pieces.count:
         message = "The slanted ends take the whole log. Make the logs longer, or cut them straighter."
@@ -98,7 +176,7 @@ def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     )
     return Assessment(
         lines=weighed, dough=dough, balance=balance, method=method, eggs=eggs, outcome=outcome, trays=trays, slices=slices,
-        small=small, tray_rest_min=spec.rest_on_tray_min(style), problems=(*problems, *wrong, *wrong_slices, *wrong_small),
+        small=small, shaped_g=shaped_g, tray_rest_min=spec.rest_on_tray_min(style), problems=(*problems, *wrong, *wrong_slices, *wrong_small),
     )  # fmt: skip
 
 
@@ -139,19 +217,22 @@ def _line_problems(lines: tuple[Line, ...], weighed: tuple[WeighedLine, ...]) ->
     return found
 
 
-def portioned_dough(spec: DoughSpec, parts: list[tuple[Ingredient, float]], mix: Mix) -> tuple[float, Dough, Style]:
+def portioned_dough(
+    spec: DoughSpec, parts: list[tuple[Ingredient, float]], mix: Mix, kitchen: Kitchen
+) -> tuple[float, Dough, Style]:
     """Grams of one piece, the dough, and the family it is taken for."""
-    forming = forming_of(spec.form)
-    mass_g = forming.piece_mass_g(spec.form, sum(grams for _, grams in parts), mix.density_kg_m3 / 1000)
+    forming, density = forming_of(spec.form), mix.density_kg_m3 / 1000
     oven_c = to_c(spec.oven.value, spec.oven.scale) + (FAN_OFFSET_K if spec.oven.fan else 0.0)
-    return mass_g, *dough_of(parts, mix, forming.families, oven_c, spec.style_id)
+    dough, style = dough_of(parts, mix, forming.families, oven_c, spec.style_id)
+    shaped_g = divided(spec, dough.mass_g, density, style, kitchen).rest_g
+    return forming.piece_mass_g(spec.form, shaped_g, density), dough, style
 
 
 def case_for(spec: DoughSpec, kitchen: Kitchen) -> Case:
     """The bake case of one piece, however many of them there would be; ValueError for a dough of nothing."""
     parts = dough_parts(weigh_lines(spec.lines, kitchen.habit))
     mix = mix_of_dough(parts, spec.making)
-    mass_g, _, style = portioned_dough(spec, parts, mix)
+    mass_g, _, style = portioned_dough(spec, parts, mix, kitchen)
     tray = kitchen.tray(spec.tray_id)
     return bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, mass_g, spec.finish)
 

@@ -1,19 +1,21 @@
 """The whole outcome of a dough beyond the bench's glance: finishes, the yield statement, and what can be drawn and printed."""
 
+from typing import NamedTuple
+
 from ..base import Guide, Value
 from ..card import Part
-from ..finishing import Finishing, FinishKind, FinishPlan, finish_plans
+from ..finishing import FACTS, Dressing, Finishing, FinishKind, FinishPlan, finish_plans, of_card
 from ..forming import forming_of
 from ..kitchen import Kitchen
 from ..paper import guides_of
-from ..yields import Yield, yield_of
-from .assess import Assessment, assess
+from ..yields import Batch, Yield, yield_of
+from .assess import Assessment, assess_rest, shares_alone, with_shares
 from .spec import DoughSpec
 from .working import CardRow, working_of
 
 
 class Report(Value):
-    """`implied` are the finishes the card or the form asks for without being chosen."""
+    """`implied` are the finishes the card or the form asks for without being chosen. With `shares`, all else is of what they leave."""
 
     assessment: Assessment
     finishes: tuple[FinishPlan, ...] = ()
@@ -21,65 +23,133 @@ class Report(Value):
     yields: tuple[Yield, ...] = ()
     guides: tuple[Guide, ...] = ()
     working: tuple[CardRow, ...] = ()
+    shares: tuple["ShareReport", ...] = ()
+
+
+class ShareReport(Value):
+    """One share of the dough in full."""
+
+    id: str
+    name: str
+    report: Report
 
 
 _OF_PART = {
     Part.FILLING: FinishKind.FILLING, Part.WASH: FinishKind.EGG_WASH, Part.GLAZE: FinishKind.GLAZE,
-    Part.COATING: FinishKind.ROLLING_SUGAR,
+    Part.COATING: FinishKind.ROLLING_SUGAR, Part.TOPPING: FinishKind.TOPPING,
 }  # fmt: skip
+_OF_CARD = frozenset(_OF_PART.values())
 
 
-def finishings_of(spec: DoughSpec, found: Assessment) -> tuple[Finishing, ...]:
-    """The finishes chosen, and before them those the form or the card's own parts ask for."""
+def finishings_of(
+    spec: DoughSpec, found: Assessment, elsewhere: frozenset[FinishKind] = frozenset()
+) -> tuple[Finishing, ...]:
+    """The finishes chosen, and before them those the form or the card's own parts ask for; what a part of the card is used for
+    already, here or on another share of the dough (`elsewhere`), is not asked for again."""
     chosen = {finishing.kind for finishing in spec.finishings}
-    asked = {_OF_PART[line.part] for line in found.lines if line.part in _OF_PART and line.reading.mass_g}
-    if FinishKind.GLAZE in asked and FinishKind.ROYAL_ICING in chosen:
-        asked.discard(FinishKind.GLAZE)
+    parts = {line.part for line in found.lines if line.reading.mass_g}
+    used = {FACTS[one.kind].card for one in spec.finishings if of_card(one, FACTS[one.kind].card in parts)}
+    asked = {kind for part, kind in _OF_PART.items() if part in parts - used} - elsewhere
     if forming_of(spec.form).filling_g(spec.form):
         asked.add(FinishKind.FILLING)
     return tuple(Finishing(kind=kind) for kind in FinishKind if kind in asked - chosen) + spec.finishings
 
 
+class _Dressed(NamedTuple):
+    """A share, or what the shares leave, with its finishes; `laid` are those of the larger of two sizes."""
+
+    spec: DoughSpec
+    found: Assessment
+    finishings: tuple[Finishing, ...]
+    laid: tuple[FinishPlan, ...] = ()
+    plans: tuple[FinishPlan, ...] = ()
+
+
 def report(spec: DoughSpec, kitchen: Kitchen) -> Report:
     """Everything at once; empty where the dough has no outcome yet."""
-    found = assess(spec, kitchen)
+    found = assess_rest(spec, kitchen)
+    parted = [(share, one, assess_rest(one, kitchen)) for share, one in shares_alone(spec, found, kitchen)]
+    whole = with_shares(found, parted)
+    shared = [_dressed(one, own, _OF_CARD) for _, one, own in parted]
+    on_shares = frozenset(finishing.kind for one in shared for finishing in one.finishings)
+    rest, *alone = _sharing_lines([_dressed(spec, found, on_shares), *shared])
+    shares = tuple(
+        ShareReport(id=share.id, name=share.name, report=_report(one, kitchen, seen.found))
+        for (share, _, _), one, seen in zip(parted, alone, whole.shares, strict=True)
+    )
+    of_shares = (row.model_copy(update={"share": one.name}) for one in shares for row in one.report.working)
+    own = _report(rest, kitchen, whole)
+    return own.model_copy(update={"shares": shares, "working": (*own.working, *of_shares)})
+
+
+def _dressed(spec: DoughSpec, found: Assessment, elsewhere: frozenset[FinishKind]) -> _Dressed:
+    finishings = finishings_of(spec, found, elsewhere)
     if found.outcome is None or found.dough is None:
-        return Report(assessment=found)
-    finishings = finishings_of(spec, found)
-    filling = forming_of(spec.form).filling_g(spec.form)
-    plans = finish_plans(finishings, found.outcome, found.lines, filling)
-    two = found.small is not None
-    pieces = found.outcome.pieces
-    all_pieces_g = max(pieces.count * pieces.mass_g + pieces.small_count * pieces.small_g, 1e-9)
-    yields = [
-        yield_of(
-            "Large" if two else "Cookies", forming_of(spec.form).leftover_is, found.dough, found.outcome, found.trays, found.lines, plans,
-            pieces.leftover_g, all_pieces_g,
-        )
-    ]  # fmt: skip
+        return _Dressed(spec, found, finishings)
+    dressing = Dressing(
+        lines=found.lines,
+        filling_each_g=forming_of(spec.form).filling_g(spec.form),
+        trays=found.trays,
+        of_dough=(found.shaped_g or 0.0) / found.dough.mass_g,
+    )
+    laid = plans = finish_plans(finishings, found.outcome, dressing)
     if found.small is not None:
-        small = found.small
-        yields.append(
-            yield_of(
-                "Small",
-                forming_of(spec.form).leftover_is,
-                found.dough,
-                small.outcome,
-                small.trays,
-                found.lines,
-                (),
-                0.0,
-                all_pieces_g,
-            )
-        )
         # One finish for both sizes: the small ones take theirs by their own surface.
-        more = finish_plans(finishings, small.outcome, found.lines, filling)
+        smaller = dressing.model_copy(update={"trays": found.small.trays})
+        more = finish_plans(finishings, found.small.outcome, smaller)
         plans = tuple(plan.plus(other) for plan, other in zip(plans, more, strict=True))
+    return _Dressed(spec, found, finishings, laid, plans)
+
+
+def _sharing_lines(dressed: list[_Dressed]) -> list[_Dressed]:
+    """The card's own filling or glaze goes to all that use it, by what each needs."""
+    needs: dict[Part, float] = {}
+    for one in dressed:
+        for plan in one.plans:
+            part = FACTS[plan.kind].card
+            if part is not None and plan.of_card:
+                needs[part] = needs.get(part, 0.0) + plan.total_g
+
+    def given(plan: FinishPlan) -> FinishPlan:
+        part = FACTS[plan.kind].card
+        return plan.given(needs[part]) if part is not None and plan.of_card else plan
+
+    return [one._replace(plans=tuple(given(plan) for plan in one.plans)) for one in dressed]
+
+
+def _report(one: _Dressed, kitchen: Kitchen, shown: Assessment) -> Report:
+    """One share's, or that of what the shares leave; `shown` is its assessment as it is told."""
+    spec, found, plans = one.spec, one.found, one.plans
+    if found.outcome is None or found.dough is None:
+        return Report(assessment=shown)
+    pieces, forming = found.outcome.pieces, forming_of(spec.form)
+    written = {part: sum(line.reading.mass_g or 0.0 for line in found.lines if line.part is part) for part in Part}
+    batch = Batch(
+        dough_g=found.dough.mass_g, shaped_g=found.shaped_g or 0.0, leftover_is=forming.leftover_is,
+        pieces_g=max(pieces.count * pieces.mass_g + pieces.small_count * pieces.small_g, 1e-9),
+        of_parts=_of_parts(plans, written, divided=(found.shaped_g or 0.0) < found.dough.mass_g),
+    )  # fmt: skip
+    label = "Large" if found.small else "Cookies"
+    yields = [yield_of(label, batch, found.outcome, found.trays, found.lines, one.laid, pieces.leftover_g)]
+    if found.small is not None:
+        yields.append(yield_of("Small", batch, found.small.outcome, found.small.trays, found.lines, (), 0.0))
     return Report(
-        assessment=found,
+        assessment=shown,
         finishes=plans,
-        implied=tuple(f.kind for f in finishings if f not in spec.finishings),
+        implied=tuple(f.kind for f in one.finishings if f not in spec.finishings),
         yields=tuple(yields),
         guides=guides_of(spec.form, found.outcome, found.trays, found.slices, found.small),
         working=working_of(spec, found, plans, kitchen),
     )
+
+
+def _of_parts(plans: tuple[FinishPlan, ...], written: dict[Part, float], divided: bool) -> dict[Part, float]:
+    """How much of each part of the card goes on these; what a divided dough's other shares have goes on none of them."""
+    if not divided:
+        return {}
+    shares = dict.fromkeys(_OF_PART, 0.0)
+    for plan in plans:
+        part = FACTS[plan.kind].card
+        if part is not None and plan.written_g is not None and written[part]:
+            shares[part] = shares.get(part, 0.0) + plan.written_g / written[part]
+    return shares

@@ -140,7 +140,7 @@ def _shaped(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> list[_Varia
     """The same portion shaped in every way its form knows, as it is now among them."""
     assert found.dough is not None
     forming, density = forming_of(spec.form), found.dough.density_g_ml.value
-    piece_g = forming.piece_mass_g(spec.form, found.dough.mass_g, density)
+    piece_g = forming.piece_mass_g(spec.form, found.shaped_g or found.dough.mass_g, density)
     ways = forming.shapings(spec.form, piece_g, density)
     if not ways:
         raise refusal("factor", "There is one way only to shape these.")

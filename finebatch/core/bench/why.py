@@ -66,7 +66,7 @@ def why(spec: DoughSpec, kitchen: Kitchen) -> Why:
     if not parts:
         raise refusal("lines", "There is no dough yet to explain.")
     mix = mix_of_dough(parts, spec.making)
-    mass_g, _, style = portioned_dough(spec, parts, mix)
+    mass_g, _, style = portioned_dough(spec, parts, mix, kitchen)
     starter = next(s for s in starters() if s.style_id == style.id)
     plain_parts = dough_parts(weigh_lines(starter.spec.lines, kitchen.habit))
     plain_making = starter.spec.making.model_copy(update={"chill_h": 0.0})

@@ -11,10 +11,11 @@ from .spec import DoughSpec
 
 
 class CardRow(Value):
-    """One thing one needs to bake from a card, in words."""
+    """One thing one needs to bake from a card, in words; of one share of the dough, where it is divided."""
 
     label: str
     text: str
+    share: str = ""
 
 
 def keeping_words(style: Style, iced: bool, form: AnyForm) -> str:
@@ -35,7 +36,8 @@ def working_of(
         return ()
     forming, pieces, window = forming_of(spec.form), outcome.pieces, outcome.window
     raw = f"{pieces.count} of {_mass(pieces.mass_g, kitchen)} raw, {_length(pieces.raw_diameter_mm, kitchen)} across and {_length(pieces.raw_height_mm, kitchen)} high"
-    rows = [("Shape", " ".join(part for part in (f"{forming.verb} {raw}.", pieces.statement) if part))]
+    rows = [("Takes", takes)] if (takes := _takes(spec, found, kitchen)) else []
+    rows.append(("Shape", " ".join(part for part in (f"{forming.verb} {raw}.", pieces.statement) if part)))
     if pieces.small_count:
         rows.append(("And small", f"{pieces.small_count} of {_mass(pieces.small_g, kitchen)} raw."))
     if trays is not None and not trays.whole:
@@ -77,6 +79,19 @@ def working_of(
         )
     )
     return tuple(CardRow(label=label, text=text) for label, text in rows)
+
+
+def _takes(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> str:
+    """How much of a divided dough is shaped so, and how cold it is baked; empty for all of it."""
+    if found.dough is None or found.shaped_g is None or found.shaped_g >= found.dough.mass_g:
+        return ""
+    part = f"{_mass(found.shaped_g, kitchen)} of the dough’s {_mass(found.dough.mass_g, kitchen)}"
+    cold = ""
+    if spec.making.frozen:
+        cold = ", baked from the freezer" + (" once thawed" if spec.making.thawed else "")
+    elif spec.of_dough < 1 and spec.making.chill_h:
+        cold = f", after {spec.making.chill_h:g} h in the fridge"
+    return f"{part}{cold}."
 
 
 def _apart(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> str:

@@ -5,7 +5,7 @@ from datetime import UTC, datetime, timedelta
 from pydantic import AwareDatetime
 
 from ..base import Refusal, Remedy, Value, refusal, stop
-from ..bench import DoughSpec, report
+from ..bench import DoughSpec
 from ..formula import scale, weigh_lines
 from ..kitchen import Kitchen
 from .byhand.byhand import by_hand
@@ -60,7 +60,7 @@ def day_work(specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest
     trays: dict[str, int] = {}
     for index, (spec, asked) in enumerate(zip(specs, request.doughs, strict=True)):
         made = batch_of(spec, kitchen, asked.times)
-        share = share_of(made, report(made, kitchen), kitchen, index, asked.overnight)
+        share = share_of(made, kitchen, index, asked)
         loads += moved_by(share.loads, len(loads))
         doughs.append(share.dough)
         words += share.words

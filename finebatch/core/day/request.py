@@ -21,9 +21,10 @@ class ClockFixes(StrEnum):
 
 
 class DoughAsk(Value):
-    """One dough of the day: how many times the formula, and whether it is chilled overnight."""
+    """One dough of the day: how many times the formula, and whether it is chilled overnight; or one share of it that was kept."""
 
     dough_id: str = Field(max_length=40)
+    share_id: str | None = Field(default=None, max_length=40)
     times: float = Field(default=1.0, ge=0.1, le=8)
     overnight: bool = False
 

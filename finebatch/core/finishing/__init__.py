@@ -1,6 +1,17 @@
 """What goes on top: kinds, grams on each and on all, setting."""
 
-from .amounts import FinishPlan, finish_plans
-from .kinds import Finishing, FinishKind, When
+from .amounts import Dressing, FinishPlan, finish_plans, of_card
+from .kinds import FACTS, Finishing, FinishKind, Per, Topping, When
 
-__all__ = ["FinishKind", "FinishPlan", "Finishing", "When", "finish_plans"]
+__all__ = [
+    "FACTS",
+    "Dressing",
+    "FinishKind",
+    "FinishPlan",
+    "Finishing",
+    "Per",
+    "Topping",
+    "When",
+    "finish_plans",
+    "of_card",
+]

@@ -9,8 +9,9 @@ import math
 from ..baking import Outcome
 from ..base import Value, area_mm2, perimeter_mm
 from ..card import Part
-from ..formula import WeighedLine
-from .kinds import FACTS, Finishing, FinishKind, Surface, When
+from ..formula import Role, WeighedLine
+from ..trays import TrayPlan
+from .kinds import FACTS, INFUSED_PCT, KEPT_PCT, TOPPINGS, Finishing, FinishKind, Per, Surface, When
 from .setting import setting_min, work_s
 
 BOWL_SHARE = 1.1
@@ -24,20 +25,26 @@ class FinishPart(Value):
 
 
 class FinishPlan(Value):
-    """What to make and lay on. `set_low_min`..`set_high_min` (usually `set_usual_min`) is the time before cookies may
-    be stacked; 0 where there is nothing to set. `short_g` is what the card's own filling or glaze lines lack."""
+    """What to make and lay on. `each_g` is for one piece, or one tray (`per`). `set_low_min`..`set_high_min` (usually
+    `set_usual_min`) is the time before cookies may be stacked; 0 where there is nothing to set. `has_card` says that the card has
+    lines for it, `of_card` that it is made of them; `written_g` is what they give, `short_g` what they lack."""
 
     kind: FinishKind
     label: str
     each_g: float
     total_g: float
+    per: Per
     when: When
     how: str
+    coats: int
+    coatable: bool
     set_low_min: float
     set_high_min: float
     set_usual_min: float
     work_s: float
     parts: tuple[FinishPart, ...]
+    has_card: bool = False
+    of_card: bool = False
     written_g: float | None = None
     short_g: float = 0.0
 
@@ -56,32 +63,100 @@ class FinishPlan(Value):
             }
         )
 
+    def given(self, need_g: float) -> "FinishPlan":
+        """With its share of the card's lines, where `need_g` are needed of them in all."""
+        if self.written_g is None or not need_g:
+            return self
+        given = self.written_g * self.total_g / need_g
+        return self.model_copy(update={"written_g": given, "short_g": max(0.0, self.total_g - given)})
 
-def finish_plans(
-    finishings: tuple[Finishing, ...], outcome: Outcome, lines: tuple[WeighedLine, ...], filling_each_g: float = 0.0
-) -> tuple[FinishPlan, ...]:
-    """Every finish worked out for the batch. A filling's grams come from the form where it has them."""
-    return tuple(_plan(finishing, outcome, lines, filling_each_g) for finishing in finishings)
+
+class Dressing(Value):
+    """What finishes are made of and laid on, beside the cookies: all lines, a filling's grams where the form has them, the trays,
+    and how much of the dough is shaped so."""
+
+    lines: tuple[WeighedLine, ...]
+    filling_each_g: float = 0.0
+    trays: TrayPlan | None = None
+    of_dough: float = 1.0
+
+    def of(self, part: Part | None) -> tuple[FinishPart, ...]:
+        """The card's lines of one part, with their grams."""
+        return tuple(
+            FinishPart(name=line.reading.ingredient_name or line.reading.text, mass_g=line.reading.mass_g)
+            for line in self.lines
+            if part is not None and line.part is part and line.reading.mass_g
+        )
 
 
-def _plan(finishing: Finishing, outcome: Outcome, lines: tuple[WeighedLine, ...], filling_each_g: float) -> FinishPlan:
+def finish_plans(finishings: tuple[Finishing, ...], outcome: Outcome, dressing: Dressing) -> tuple[FinishPlan, ...]:
+    """Every finish worked out for the batch."""
+    return tuple(_plan(finishing, outcome, dressing) for finishing in finishings)
+
+
+def of_card(finishing: Finishing, has_card: bool) -> bool:
+    """Whether a finish is made of the card's own lines: as the baker says, else where it is what those are for."""
+    if not has_card:
+        return False
+    return (
+        finishing.kind not in (FinishKind.DIP, FinishKind.DRIZZLE) if finishing.of_card is None else finishing.of_card
+    )
+
+
+def _plan(finishing: Finishing, outcome: Outcome, dressing: Dressing) -> FinishPlan:
     facts = FACTS[finishing.kind]
-    each = finishing.each_g
-    if each is None:
-        each = filling_each_g or DENT_SHARE * outcome.pieces.mass_g
-        if finishing.kind is not FinishKind.FILLING:
-            each = facts.g_cm2 * surface_cm2(outcome, facts.on) * finishing.cover_pct / 100
-    count = outcome.pieces.count
-    waste = 1.0 if finishing.kind is FinishKind.FILLING else BOWL_SHARE
+    coats = finishing.coats if facts.coatable else 1
+    count, each = _count_of(facts.per, outcome, dressing), _each_g(finishing, outcome, dressing) * coats
+    waste = BOWL_SHARE if facts.bowl else 1.0
     total = each * count * waste
-    written = _written_g(finishing.kind, lines)
-    low, usual, high = setting_min(facts.sets)
+    lines = dressing.of(facts.card)
+    own = of_card(finishing, bool(lines))
+    written = sum(line.mass_g for line in lines) if own else None
+    shares = facts.parts
+    if finishing.kind is FinishKind.TOPPING:
+        shares = ((TOPPINGS[finishing.topping].name, 1.0),)
+    if own and written:
+        shares = tuple((line.name, line.mass_g / written) for line in lines)
+    low, usual, high = (coats * minutes for minutes in setting_min(facts.sets))
+    work = TOPPINGS[finishing.topping].work_s if finishing.kind is FinishKind.TOPPING else work_s(facts.work)
     return FinishPlan(
-        kind=finishing.kind, label=facts.label, each_g=each, total_g=total, when=facts.when, how=facts.how,
-        set_low_min=low, set_high_min=high, set_usual_min=usual, work_s=work_s(facts.work) * count,
-        parts=tuple(FinishPart(name=name, mass_g=total * share) for name, share in facts.parts), written_g=written,
-        short_g=max(0.0, total - written) if written is not None else 0.0,
+        kind=finishing.kind, label=facts.label, each_g=each, total_g=total, per=facts.per, when=facts.when, how=facts.how, coats=coats,
+        coatable=facts.coatable, set_low_min=low, set_high_min=high, set_usual_min=usual, work_s=coats * work * count,
+        parts=tuple(FinishPart(name=name, mass_g=total * share) for name, share in shares), has_card=bool(lines), of_card=own,
+        written_g=written, short_g=max(0.0, total - written) if written is not None else 0.0,
     )  # fmt: skip
+
+
+def _count_of(per: Per, outcome: Outcome, dressing: Dressing) -> int:
+    """How many pieces, trays, or doughs there are of it."""
+    if per is Per.TRAY:
+        return len(dressing.trays.loads) if dressing.trays else 0
+    return 1 if per is Per.DOUGH else outcome.pieces.count
+
+
+def _each_g(finishing: Finishing, outcome: Outcome, dressing: Dressing) -> float:
+    """Grams of one coat on one piece or tray, or for the dough."""
+    facts = FACTS[finishing.kind]
+    if facts.per is Per.DOUGH:
+        fat_g = sum(
+            line.reading.mass_g or 0.0 for line in dressing.lines if line.role is Role.FAT and line.part is Part.DOUGH
+        )
+        return fat_g * dressing.of_dough * (INFUSED_PCT + KEPT_PCT) / 100
+    if finishing.each_g is not None:
+        return finishing.each_g
+    if finishing.kind is FinishKind.FILLING:
+        return dressing.filling_each_g or DENT_SHARE * outcome.pieces.mass_g
+    if facts.per is Per.TRAY:
+        tray = dressing.trays.tray if dressing.trays else None
+        return facts.g_cm2 * tray.width_mm * tray.depth_mm / 100 if tray else 0.0
+    cover = finishing.cover_pct / 100
+    if finishing.kind is FinishKind.TOPPING:
+        lines = dressing.of(facts.card)
+        if of_card(finishing, bool(lines)):
+            return dressing.of_dough * sum(line.mass_g for line in lines) / max(1, outcome.pieces.count)
+        topping = TOPPINGS[finishing.topping]
+        return topping.each_g or topping.g_cm2 * surface_cm2(outcome, facts.on) * cover
+    return facts.g_cm2 * surface_cm2(outcome, facts.on) * cover
 
 
 DENT_SHARE = 0.2  # a thumb's dent holds about a fifth of the ball's weight
@@ -105,12 +180,3 @@ def surface_cm2(outcome: Outcome, on: Surface) -> float:
     rim = perimeter_mm(ring) if ring else math.pi * width
     top = flat + math.pi * (height / 2) ** 2
     return (top + flat + 0.5 * rim * height if on is Surface.ALL else top) / 100
-
-
-def _written_g(kind: FinishKind, lines: tuple[WeighedLine, ...]) -> float | None:
-    """Grams the card's own lines give for this finish; None where it has no such part."""
-    part = {FinishKind.FILLING: Part.FILLING, FinishKind.EGG_WASH: Part.WASH}.get(kind, Part.GLAZE)
-    if kind not in (FinishKind.FILLING, FinishKind.EGG_WASH, FinishKind.GLAZE, FinishKind.ROYAL_ICING):
-        return None
-    found = [line.reading.mass_g or 0.0 for line in lines if line.part is part]
-    return sum(found) if found else None

@@ -55,7 +55,7 @@ def _for_count(spec: DoughSpec, found: Assessment, kitchen: Kitchen, count: int)
     if found.outcome is not None and found.outcome.second is not None:
         log = (found.outcome.baked.diameter_mm.value, found.outcome.second.log_length_mm)
     wanted = Wanted(
-        count=count, dough_g=found.dough.mass_g, density_g_ml=found.dough.density_g_ml.value, tray=kitchen.tray(spec.tray_id),
+        count=count, dough_g=found.shaped_g or found.dough.mass_g, density_g_ml=found.dough.density_g_ml.value, tray=kitchen.tray(spec.tray_id),
         baked_log_mm=log,
     )  # fmt: skip
     sized: AnyForm = forming_of(spec.form).for_count(spec.form, wanted)

@@ -30,7 +30,8 @@ class TrayPlan(Value):
     unit: str
     most_per_tray: int
     loads: tuple[int, ...]
-    kept: int  # pieces not baked now
+    of: int  # all there are to bake: pieces, logs, or whole pans and sheets
+    kept: int  # of them not baked now
     kept_note: str  # how long those keep raw; empty when all are baked
     widest: Footprint
     layout: Arrangement
@@ -75,7 +76,7 @@ def lay_out(
         rules = rules.model_copy(update={"gap_mm": rules.apart_mm - grows})
     whole = forming.whole(form, outcome.pieces, tray)
     if whole is not None:
-        return _whole(whole, rules, positions), []
+        return _keeping(_whole(whole, rules, positions, bake_now), raw_egg), []
     lying = forming.lying(form)
     if lying is not None:
         width = outcome.baked.diameter_mm
@@ -83,7 +84,8 @@ def lay_out(
         grew = wide_mm - lying.width_mm
         long_mm = grown_length_mm(lying.length_mm, lying.width_mm, wide_mm)
         covered = Footprint(width_mm=lying.width_mm + grew, depth_mm=long_mm, round=False)
-        return _spread(covered, lying.count, tray, rules, positions, lying.unit)
+        logs, wrong = _spread(covered, min(bake_now or lying.count, lying.count), tray, rules, positions, lying.unit)
+        return logs and _keeping(logs.model_copy(update={"of": lying.count}), raw_egg), wrong
     baked = min(bake_now or outcome.pieces.count, outcome.pieces.count)
     limit = forming.hand_limit(form)
     plan, problems = _spread(footprint_of(outcome, tray, rules), baked, tray, rules, positions, "cookie", limit)
@@ -95,10 +97,13 @@ def lay_out(
         and plan.most_per_tray < (limit or 400)
     ):
         plan = plan.model_copy(update={"more": _more(outcome, plan, tray, rules)})
-    kept = outcome.pieces.count - baked
-    if plan and kept:
-        plan = plan.model_copy(update={"kept": kept, "kept_note": keeping_raw(raw_egg)})
-    return plan, problems
+    return plan and _keeping(plan.model_copy(update={"of": outcome.pieces.count}), raw_egg), problems
+
+
+def _keeping(plan: TrayPlan, raw_egg: bool) -> TrayPlan:
+    """With what is not baked now said: `of` counts all there is."""
+    kept = plan.of - (len(plan.loads) if plan.whole else sum(plan.loads))
+    return plan.model_copy(update={"kept": kept, "kept_note": keeping_raw(raw_egg)}) if kept else plan
 
 
 def _more(outcome: Outcome, plan: TrayPlan, tray: Tray, rules: TrayRules) -> MoreFit | None:
@@ -126,14 +131,17 @@ def _holds(width_mm: float, tray: Tray, rules: TrayRules) -> int:
 SLICES_APART_MM = 4.0
 
 
-def lay_slices(outcome: Outcome, tray: Tray, rules: TrayRules, positions: int) -> tuple[TrayPlan | None, list[Problem]]:
-    """The second bake's trays: slices do not spread, so they lie close, cut side down."""
+def lay_slices(
+    outcome: Outcome, tray: Tray, rules: TrayRules, positions: int, logs: TrayPlan | None = None
+) -> tuple[TrayPlan | None, list[Problem]]:
+    """The second bake's trays, for the `logs` that are baked now: slices do not spread, so they lie close, cut side down."""
     second = outcome.second
     if second is None or not outcome.pieces.count:
         return None, []
     slice_ = Footprint(width_mm=second.across_mm, depth_mm=second.high_mm, round=False)
     close = rules.model_copy(update={"gap_mm": SLICES_APART_MM, "moved": ()})
-    return _spread(slice_, outcome.pieces.count, tray, close, positions, "slice")
+    count = second.each_log * sum(logs.loads) if logs else outcome.pieces.count
+    return _spread(slice_, count, tray, close, positions, "slice")
 
 
 def _spread(
@@ -164,7 +172,7 @@ def _spread(
         )
         problems.append(ask("layout.moved", f"As moved, {unit} {what}, by {worst.overlap_mm:.0f} mm at the widest."))
     return TrayPlan(
-        tray=tray, unit=unit, most_per_tray=held, loads=loads, kept=0, kept_note="", widest=piece, layout=layout,
+        tray=tray, unit=unit, most_per_tray=held, loads=loads, of=count, kept=0, kept_note="", widest=piece, layout=layout,
         rack_note=rack_note(rules.two_racks, positions, len(loads)),
         limit_note=f"The tray would hold {most}, hands only {held}: each must be shaped while it is pliable." if held < most else "",
     ), problems  # fmt: skip
@@ -174,13 +182,13 @@ def _size(piece: Footprint) -> str:
     return f"{piece.width_mm:.0f} mm" if piece.round else f"{piece.width_mm:.0f} × {piece.depth_mm:.0f} mm"
 
 
-def _whole(whole: WholeTrays, rules: TrayRules, positions: int) -> TrayPlan:
-    tray, loads = whole.tray, whole.loads
+def _whole(whole: WholeTrays, rules: TrayRules, positions: int, bake_now: int | None) -> TrayPlan:
+    tray, loads = whole.tray, whole.loads[:bake_now]
     piece = Footprint(width_mm=whole.width_mm, depth_mm=whole.depth_mm, round=False)
     middle = arrange(
         1, max(tray.width_mm, piece.width_mm), max(tray.depth_mm, piece.depth_mm), piece, TrayRules(edge_mm=0)
     )
     return TrayPlan(
-        tray=tray, unit="cookie", most_per_tray=loads[0], loads=loads, kept=0, kept_note="", widest=piece, layout=middle,
+        tray=tray, unit="cookie", most_per_tray=loads[0], loads=loads, of=len(whole.loads), kept=0, kept_note="", widest=piece, layout=middle,
         whole=True, rack_note=rack_note(rules.two_racks, positions, len(loads)),
     )  # fmt: skip

@@ -4,6 +4,7 @@ from ..base import Value
 from ..card import Part
 from ..formula import Role, WeighedLine
 from ..ingredients import Ingredient, catalogue
+from .batch import Batch
 
 KJ_PER_KCAL = 4.184
 # kcal per gram, the usual label factors: for what the table gives no energy of its own.
@@ -23,8 +24,8 @@ class Nutrition(Value):
     salt_g: float
 
 
-def nutrition_of(lines: tuple[WeighedLine, ...], piece_g: float, dough_g: float, all_pieces_g: float) -> Nutrition:
-    """The dough's lines by the piece's share of it; fillings, glazes and other parts shared over all pieces by weight.
+def nutrition_of(lines: tuple[WeighedLine, ...], piece_g: float, batch: Batch) -> Nutrition:
+    """The dough's lines by the piece's share of it; fillings, glazes and other parts shared over the batch's pieces by weight.
     Only water is taken to leave in the oven."""
     held = dict.fromkeys(
         ("fat", "carbohydrate", "polyol", "fibre", "protein", "alcohol", "sugars", "salt", "kcal"), 0.0
@@ -34,7 +35,10 @@ def nutrition_of(lines: tuple[WeighedLine, ...], piece_g: float, dough_g: float,
         grams = line.reading.mass_g
         if item is None or not grams:
             continue
-        share = grams * piece_g / (dough_g if line.part is Part.DOUGH else all_pieces_g)
+        if line.part is Part.DOUGH:
+            share = grams * piece_g / batch.dough_g
+        else:
+            share = grams * batch.of_parts.get(line.part, batch.shaped_g / batch.dough_g) * piece_g / batch.pieces_g
         for name, fraction in _fractions(item).items():
             held[name] += fraction * share
         held["kcal"] += kcal_per_g(item) * share

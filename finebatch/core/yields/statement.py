@@ -2,10 +2,10 @@
 
 from ..baking import Outcome
 from ..base import Interval, Value
-from ..dough import Dough
-from ..finishing import FinishPlan
+from ..finishing import FinishPlan, Per
 from ..formula import WeighedLine
 from ..trays import TrayPlan
+from .batch import Batch
 from .nutrition import Nutrition, nutrition_of
 
 
@@ -28,11 +28,10 @@ class Yield(Value):
 
 
 def yield_of(
-    label: str, leftover_is: str, dough: Dough, outcome: Outcome, trays: TrayPlan | None, lines: tuple[WeighedLine, ...],
-    finishes: tuple[FinishPlan, ...], leftover_g: float, all_pieces_g: float,
+    label: str, batch: Batch, outcome: Outcome, trays: TrayPlan | None, lines: tuple[WeighedLine, ...],
+    finishes: tuple[FinishPlan, ...], leftover_g: float,
 ) -> Yield:  # fmt: skip
-    """The statement for one size of cookie; `all_pieces_g` is what all sizes weigh raw. The twice-baked lose their water
-    in two bakes."""
+    """The statement for one size of cookie. The twice-baked lose their water in two bakes."""
     pieces, loss = outcome.pieces, outcome.baked.loss_pct
     baked = Interval(
         value=pieces.mass_g * (1 - loss.value / 100),
@@ -44,12 +43,12 @@ def yield_of(
     total = _times(baked, pieces.count)
     raw = pieces.mass_g * pieces.count
     return Yield(
-        label=label, count=pieces.count, raw_each_g=pieces.mass_g, baked_each_g=baked, batch_raw_g=dough.mass_g,
+        label=label, count=pieces.count, raw_each_g=pieces.mass_g, baked_each_g=baked, batch_raw_g=batch.shaped_g,
         baked_total_g=total, loss_total_g=Interval(value=raw - total.value, low=raw - total.high, high=raw - total.low),
-        leftover_g=leftover_g, leftover_is=leftover_is,
+        leftover_g=leftover_g, leftover_is=batch.leftover_is,
         per_tray=trays.most_per_tray if trays else 0, loads=len(trays.loads) if trays else 0,
-        toppings_each_g=sum(plan.each_g for plan in finishes),
-        nutrition=nutrition_of(lines, pieces.mass_g, dough.mass_g, all_pieces_g),
+        toppings_each_g=sum(plan.each_g for plan in finishes if plan.per is Per.PIECE),
+        nutrition=nutrition_of(lines, pieces.mass_g, batch),
     )  # fmt: skip
 
 

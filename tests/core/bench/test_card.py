@@ -5,9 +5,9 @@ import pytest
 from finebatch.core.bakemodel.mix import FatState, Mixing
 from finebatch.core.bench.assess import assess
 from finebatch.core.bench.card import dough_of_card
-from finebatch.core.bench.report import report
 from finebatch.core.card.claims import Claim, ClaimKind
 from finebatch.core.card.line import Part
+from finebatch.core.day.request import DoughAsk
 from finebatch.core.day.work.derive import share_of
 from finebatch.core.dough.method import Stage
 from finebatch.core.forming.ball import BallForm
@@ -146,7 +146,7 @@ def test_the_cards_spacing_and_rest_go_into_trays_and_plan() -> None:
     first, second = found.trays.layout.places[:2]
     assert found.outcome is not None
     assert abs(second.x_mm - first.x_mm) >= found.outcome.pieces.raw_diameter_mm + 30 - 1e-6
-    share = share_of(spec, report(spec, KITCHEN), KITCHEN, 0)
+    share = share_of(spec, KITCHEN, 0, DoughAsk(dough_id="d"))
     assert {load.rest_s for load in share.loads} == {7 * 60}
 
 

@@ -17,7 +17,7 @@ from finebatch.core.bench.spec import DoughSpec
 from finebatch.core.bench.starters import starters
 from finebatch.core.bench.why import why
 from finebatch.core.card.headings import split_card
-from finebatch.core.finishing.amounts import finish_plans, surface_cm2
+from finebatch.core.finishing.amounts import Dressing, finish_plans, surface_cm2
 from finebatch.core.finishing.kinds import Finishing, FinishKind, Surface, When
 from finebatch.core.forming.ball import BallForm
 from finebatch.core.forming.cutout import CutoutForm
@@ -85,7 +85,9 @@ def test_more_cover_never_takes_less(a: float, b: float) -> None:
     low, high = sorted((a, b))
     outcome = assess(cut_dough(), KITCHEN).outcome
     assert outcome
-    plans = finish_plans(tuple(Finishing(kind=FinishKind.GLAZE, cover_pct=pct) for pct in (low, high)), outcome, ())
+    plans = finish_plans(
+        tuple(Finishing(kind=FinishKind.GLAZE, cover_pct=pct) for pct in (low, high)), outcome, Dressing(lines=())
+    )
     assert plans[0].total_g <= plans[1].total_g + 1e-9
     assert plans[0].each_g * 100 / low == pytest.approx(plans[1].each_g * 100 / high)
 

@@ -8,7 +8,6 @@ from finebatch.core.bakemodel.mix import FatState, Mixing
 from finebatch.core.base.problems import Refusal
 from finebatch.core.bench.assess import assess
 from finebatch.core.bench.compare import compare
-from finebatch.core.bench.report import report
 from finebatch.core.bench.spec import DoughSpec
 from finebatch.core.bench.starters import starters
 from finebatch.core.card.amounts import read_measure
@@ -17,6 +16,7 @@ from finebatch.core.card.line import Line, Part
 from finebatch.core.card.names import Sureness
 from finebatch.core.card.reading import read_line
 from finebatch.core.card.writing import household, say_amount
+from finebatch.core.day.request import DoughAsk
 from finebatch.core.day.work.derive import share_of
 from finebatch.core.dough.balance import leavening_of, water_activity
 from finebatch.core.dough.dough import mix_of_dough
@@ -322,9 +322,9 @@ def test_a_method_is_proposed_for_every_school(mixing: Mixing) -> None:
 
 
 def test_the_bakers_own_method_moves_the_day() -> None:
-    usual = share_of(drop_dough(), report(drop_dough(), KITCHEN), KITCHEN, 0).dough
+    usual = share_of(drop_dough(), KITCHEN, 0, DoughAsk(dough_id="d")).dough
     slow = drop_dough(method=(MethodStep(id="mix", stage=Stage.MIX, text="Knead by hand", minutes=45),))
-    own = share_of(slow, report(slow, KITCHEN), KITCHEN, 0).dough
+    own = share_of(slow, KITCHEN, 0, DoughAsk(dough_id="d")).dough
     assert own.mix_s == 45 * 60 > usual.mix_s
     assert own.lead_s == 0
 

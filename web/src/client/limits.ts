@@ -226,6 +226,9 @@ export const LIMITS = {
     }
   },
   "DoughAsk": {
+    "share_id": {
+      "start": null
+    },
     "times": {
       "min": 0.1,
       "max": 8.0,
@@ -244,21 +247,6 @@ export const LIMITS = {
     }
   },
   "DoughSpec": {
-    "name": {
-      "start": "New dough"
-    },
-    "lines": {
-      "start": []
-    },
-    "making": {
-      "start": {
-        "mixing": "creamed_light",
-        "fat_state": "soft",
-        "chill_h": 0.0,
-        "frozen": false,
-        "thawed": false
-      }
-    },
     "form": {
       "start": {
         "kind": "scoop",
@@ -304,15 +292,38 @@ export const LIMITS = {
     "style_id": {
       "start": null
     },
-    "method": {
-      "start": null
-    },
     "own_bake": {
       "start": null
     },
     "tray_rest_min": {
       "min": 0.0,
       "max": 120.0,
+      "start": null
+    },
+    "name": {
+      "start": "New dough"
+    },
+    "lines": {
+      "start": []
+    },
+    "making": {
+      "start": {
+        "mixing": "creamed_light",
+        "fat_state": "soft",
+        "chill_h": 0.0,
+        "frozen": false,
+        "thawed": false
+      }
+    },
+    "shares": {
+      "start": []
+    },
+    "of_dough": {
+      "max": 1.0,
+      "above": 0.0,
+      "start": 1.0
+    },
+    "method": {
       "start": null
     },
     "card": {
@@ -329,6 +340,17 @@ export const LIMITS = {
       "max": 100.0,
       "above": 0.0,
       "start": null
+    },
+    "coats": {
+      "min": 1.0,
+      "max": 4.0,
+      "start": 1
+    },
+    "of_card": {
+      "start": null
+    },
+    "topping": {
+      "start": "half_nut"
     }
   },
   "Habit": {
@@ -789,6 +811,80 @@ export const LIMITS = {
       "start": null
     },
     "heap": {
+      "start": false
+    }
+  },
+  "Share": {
+    "form": {
+      "start": {
+        "kind": "scoop",
+        "portion_g": 30.0,
+        "heap": false
+      }
+    },
+    "oven": {
+      "start": {
+        "value": 180.0,
+        "scale": "c",
+        "fan": false
+      }
+    },
+    "tray_id": {
+      "start": "medium"
+    },
+    "small_tray_id": {
+      "start": null
+    },
+    "layout": {
+      "start": {
+        "edge_mm": 5.0,
+        "corner_mm": 0.0,
+        "gap_mm": 0.0,
+        "risk": "one_in_20",
+        "scheme": "best",
+        "two_racks": false,
+        "moved": []
+      }
+    },
+    "bake_now": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": null
+    },
+    "finish": {
+      "start": "usual"
+    },
+    "finishings": {
+      "start": []
+    },
+    "style_id": {
+      "start": null
+    },
+    "own_bake": {
+      "start": null
+    },
+    "tray_rest_min": {
+      "min": 0.0,
+      "max": 120.0,
+      "start": null
+    },
+    "by": {
+      "start": "percent"
+    },
+    "amount": {
+      "max": 20000.0,
+      "above": 0.0,
+      "start": 50.0
+    },
+    "keep": {
+      "start": "now"
+    },
+    "keep_h": {
+      "min": 1.0,
+      "max": 96.0,
+      "start": 24.0
+    },
+    "thaw": {
       "start": false
     }
   },

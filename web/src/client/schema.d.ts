@@ -902,6 +902,13 @@ export interface components {
             trays?: components["schemas"]["TrayPlan"] | null;
             slices?: components["schemas"]["TrayPlan"] | null;
             small?: components["schemas"]["SmallSize"] | null;
+            /** Shaped G */
+            shaped_g?: number | null;
+            /**
+             * Shares
+             * @default []
+             */
+            shares: components["schemas"]["ShareFound"][];
             /**
              * Problems
              * @default []
@@ -1143,13 +1150,18 @@ export interface components {
         };
         /**
          * CardRow
-         * @description One thing one needs to bake from a card, in words.
+         * @description One thing one needs to bake from a card, in words; of one share of the dough, where it is divided.
          */
         CardRow: {
             /** Label */
             label: string;
             /** Text */
             text: string;
+            /**
+             * Share
+             * @default
+             */
+            share: string;
         };
         /**
          * CardStep
@@ -1530,11 +1542,13 @@ export interface components {
         };
         /**
          * DoughAsk
-         * @description One dough of the day: how many times the formula, and whether it is chilled overnight.
+         * @description One dough of the day: how many times the formula, and whether it is chilled overnight; or one share of it that was kept.
          */
         DoughAsk: {
             /** Dough Id */
             dough_id: string;
+            /** Share Id */
+            share_id?: string | null;
             /**
              * Times
              * @default 1
@@ -1605,29 +1619,10 @@ export interface components {
         };
         /**
          * DoughSpec
-         * @description A dough as the baker has it on the bench: everything typed or chosen, nothing computed.
+         * @description A dough as the baker has it on the bench: everything typed or chosen, nothing computed. What it says of shaping is for the
+         *     whole dough, or for what its shares leave of it.
          */
         DoughSpec: {
-            /**
-             * Name
-             * @default New dough
-             */
-            name: string;
-            /**
-             * Lines
-             * @default []
-             */
-            lines: components["schemas"]["Line"][];
-            /**
-             * @default {
-             *       "mixing": "creamed_light",
-             *       "fat_state": "soft",
-             *       "chill_h": 0,
-             *       "frozen": false,
-             *       "thawed": false
-             *     }
-             */
-            making: components["schemas"]["Making"];
             /**
              * Form
              * @default {
@@ -1675,11 +1670,41 @@ export interface components {
             finishings: components["schemas"]["Finishing"][];
             /** Style Id */
             style_id?: string | null;
-            /** Method */
-            method?: components["schemas"]["MethodStep"][] | null;
             own_bake?: components["schemas"]["OwnBake"] | null;
             /** Tray Rest Min */
             tray_rest_min?: number | null;
+            /**
+             * Name
+             * @default New dough
+             */
+            name: string;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["Line"][];
+            /**
+             * @default {
+             *       "mixing": "creamed_light",
+             *       "fat_state": "soft",
+             *       "chill_h": 0,
+             *       "frozen": false,
+             *       "thawed": false
+             *     }
+             */
+            making: components["schemas"]["Making"];
+            /**
+             * Shares
+             * @default []
+             */
+            shares: components["schemas"]["Share"][];
+            /**
+             * Of Dough
+             * @default 1
+             */
+            of_dough: number;
+            /** Method */
+            method?: components["schemas"]["MethodStep"][] | null;
             card?: components["schemas"]["Card"] | null;
         };
         /**
@@ -1731,8 +1756,9 @@ export interface components {
          * DoughWork
          * @description One dough until it can be shaped. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
          *     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
-         *     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped: its lead is its thawing, and it is
-         *     neither weighed nor mixed. `pack_s` is the packing when all of it is ready.
+         *     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
+         *     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
+         *     that are wrapped and put away while it is divided.
          */
         DoughWork: {
             /** Name */
@@ -1788,6 +1814,16 @@ export interface components {
              * @default false
              */
             made: boolean;
+            /**
+             * From Fridge
+             * @default false
+             */
+            from_fridge: boolean;
+            /**
+             * Kept
+             * @default []
+             */
+            kept: string[];
         };
         /**
          * EggCount
@@ -1883,7 +1919,7 @@ export interface components {
          * @description A way to finish a cookie.
          * @enum {string}
          */
-        FinishKind: "egg_wash" | "rolling_sugar" | "filling" | "glaze" | "royal_icing" | "dip" | "drizzle" | "sprinkles" | "powdered_sugar";
+        FinishKind: "egg_wash" | "rolling_sugar" | "filling" | "glaze" | "royal_icing" | "dip" | "drizzle" | "sprinkles" | "powdered_sugar" | "topping" | "infused_fat" | "greased_sheet";
         /**
          * FinishPart
          * @description One ingredient of a finish, for the whole batch.
@@ -1896,8 +1932,9 @@ export interface components {
         };
         /**
          * FinishPlan
-         * @description What to make and lay on. `set_low_min`..`set_high_min` (usually `set_usual_min`) is the time before cookies may
-         *     be stacked; 0 where there is nothing to set. `short_g` is what the card's own filling or glaze lines lack.
+         * @description What to make and lay on. `each_g` is for one piece, or one tray (`per`). `set_low_min`..`set_high_min` (usually
+         *     `set_usual_min`) is the time before cookies may be stacked; 0 where there is nothing to set. `has_card` says that the card has
+         *     lines for it, `of_card` that it is made of them; `written_g` is what they give, `short_g` what they lack.
          */
         FinishPlan: {
             kind: components["schemas"]["FinishKind"];
@@ -1907,9 +1944,14 @@ export interface components {
             each_g: number;
             /** Total G */
             total_g: number;
+            per: components["schemas"]["Per"];
             when: components["schemas"]["When"];
             /** How */
             how: string;
+            /** Coats */
+            coats: number;
+            /** Coatable */
+            coatable: boolean;
             /** Set Low Min */
             set_low_min: number;
             /** Set High Min */
@@ -1920,6 +1962,16 @@ export interface components {
             work_s: number;
             /** Parts */
             parts: components["schemas"]["FinishPart"][];
+            /**
+             * Has Card
+             * @default false
+             */
+            has_card: boolean;
+            /**
+             * Of Card
+             * @default false
+             */
+            of_card: boolean;
             /** Written G */
             written_g?: number | null;
             /**
@@ -1930,7 +1982,9 @@ export interface components {
         };
         /**
          * Finishing
-         * @description One finish: the share of the surface it covers, or grams on each where the baker knows better.
+         * @description One finish: the share of the surface it covers, or grams on each where the baker knows better; how many coats.
+         *
+         *     `of_card` makes it of the card's own lines: None does so where it is what those lines are for.
          */
         Finishing: {
             kind: components["schemas"]["FinishKind"];
@@ -1941,6 +1995,15 @@ export interface components {
             cover_pct: number;
             /** Each G */
             each_g?: number | null;
+            /**
+             * Coats
+             * @default 1
+             */
+            coats: number;
+            /** Of Card */
+            of_card?: boolean | null;
+            /** @default half_nut */
+            topping: components["schemas"]["Topping"];
         };
         /**
          * Footprint
@@ -2049,6 +2112,12 @@ export interface components {
          */
         JoinRisk: "one_in_5" | "one_in_20" | "one_in_100";
         JsonValue: unknown;
+        /**
+         * Keep
+         * @description When a share is baked: with the rest, after hours in the fridge, or from the freezer.
+         * @enum {string}
+         */
+        Keep: "now" | "fridge" | "freezer";
         /**
          * Kind
          * @description What is done.
@@ -2867,6 +2936,12 @@ export interface components {
             own: components["schemas"]["Claim"][];
         };
         /**
+         * Per
+         * @description What an amount is for: each piece, each tray, or the dough as a whole.
+         * @enum {string}
+         */
+        Per: "piece" | "tray" | "dough";
+        /**
          * Pieces
          * @description `count` raw pieces of `mass_g` each, and `small_count` of `small_g` from a second cutter; those and `leftover_g` are
          *     the dough's mass.
@@ -3280,7 +3355,7 @@ export interface components {
         };
         /**
          * Report
-         * @description `implied` are the finishes the card or the form asks for without being chosen.
+         * @description `implied` are the finishes the card or the form asks for without being chosen. With `shares`, all else is of what they leave.
          */
         Report: {
             assessment: components["schemas"]["Assessment"];
@@ -3309,6 +3384,11 @@ export interface components {
              * @default []
              */
             working: components["schemas"]["CardRow"][];
+            /**
+             * Shares
+             * @default []
+             */
+            shares: components["schemas"]["ShareReport"][];
         };
         /**
          * Rescue
@@ -3768,6 +3848,122 @@ export interface components {
             darkest: string;
         };
         /**
+         * Share
+         * @description A part of the dough that is shaped, baked and finished in a way of its own.
+         */
+        Share: {
+            /**
+             * Form
+             * @default {
+             *       "kind": "scoop",
+             *       "portion_g": 30,
+             *       "heap": false
+             *     }
+             */
+            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BlockForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["SheetForm"] | components["schemas"]["PanForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"] | components["schemas"]["RuskForm"];
+            /**
+             * @default {
+             *       "value": 180,
+             *       "scale": "c",
+             *       "fan": false
+             *     }
+             */
+            oven: components["schemas"]["OvenSetting"];
+            /**
+             * Tray Id
+             * @default medium
+             */
+            tray_id: string;
+            /** Small Tray Id */
+            small_tray_id?: string | null;
+            /**
+             * @default {
+             *       "edge_mm": 5,
+             *       "corner_mm": 0,
+             *       "gap_mm": 0,
+             *       "risk": "one_in_20",
+             *       "scheme": "best",
+             *       "two_racks": false,
+             *       "moved": []
+             *     }
+             */
+            layout: components["schemas"]["TrayRules"];
+            /** Bake Now */
+            bake_now?: number | null;
+            /** @default usual */
+            finish: components["schemas"]["Doneness"];
+            /**
+             * Finishings
+             * @default []
+             */
+            finishings: components["schemas"]["Finishing"][];
+            /** Style Id */
+            style_id?: string | null;
+            own_bake?: components["schemas"]["OwnBake"] | null;
+            /** Tray Rest Min */
+            tray_rest_min?: number | null;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** @default percent */
+            by: components["schemas"]["ShareBy"];
+            /**
+             * Amount
+             * @default 50
+             */
+            amount: number;
+            /** @default now */
+            keep: components["schemas"]["Keep"];
+            /**
+             * Keep H
+             * @default 24
+             */
+            keep_h: number;
+            /**
+             * Thaw
+             * @default false
+             */
+            thaw: boolean;
+        };
+        /**
+         * ShareBy
+         * @description What a share is measured in: % of the dough, grams, or pieces of its own form.
+         * @enum {string}
+         */
+        ShareBy: "percent" | "grams" | "pieces";
+        /**
+         * ShareFound
+         * @description A share of the dough: `mass_g` of it, `of_dough` of what the lines give, and what comes out of it. `found` has the share's own
+         *     problems at the fields of its shaping, and leaves out what is the whole dough's: lines and method.
+         */
+        ShareFound: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            keep: components["schemas"]["Keep"];
+            /** Keep Note */
+            keep_note: string;
+            /** Mass G */
+            mass_g: number;
+            /** Of Dough */
+            of_dough: number;
+            making: components["schemas"]["Making"];
+            found: components["schemas"]["Assessment"];
+        };
+        /**
+         * ShareReport
+         * @description One share of the dough in full.
+         */
+        ShareReport: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            report: components["schemas"]["Report"];
+        };
+        /**
          * SheetForm
          * @description Rolled to `thickness_mm`, trimmed, scored in pieces `piece_width_mm` by `piece_length_mm`; the trimmings are
          *     rolled again `rerolls` times.
@@ -4050,6 +4246,12 @@ export interface components {
             loads: components["schemas"]["LoadTimes"][];
         };
         /**
+         * Topping
+         * @description What is pressed on raw.
+         * @enum {string}
+         */
+        Topping: "half_nut" | "whole_nut" | "seeds" | "sprinkles";
+        /**
          * Touch
          * @description Two pieces (by number) that may join, or one (`b` None) that may run over the edge, and by how much at the widest.
          */
@@ -4124,6 +4326,8 @@ export interface components {
             most_per_tray: number;
             /** Loads */
             loads: number[];
+            /** Of */
+            of: number;
             /** Kept */
             kept: number;
             /** Kept Note */
@@ -4281,10 +4485,10 @@ export interface components {
         };
         /**
          * When
-         * @description When it goes on.
+         * @description When it goes on; `first` is before the dough is mixed.
          * @enum {string}
          */
-        When: "before" | "hot" | "cold";
+        When: "first" | "before" | "hot" | "cold";
         /**
          * Why
          * @description The plain cookie, this one, and the factors that move the width most, first the strongest.

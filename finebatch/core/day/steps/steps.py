@@ -41,7 +41,7 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
     if ticks.made:
         if ticks.lead:
             steps.append(
-                _step(Kind.THAW, f"Take {dough.name} out of the freezer", Lane.COUNTER, Heat.CHILLED, times.weigh - ticks.lead, times.weigh, dough=d,
+                _step(Kind.THAW, f"Take {dough.name} out of the {'fridge' if dough.from_fridge else 'freezer'}", Lane.COUNTER, Heat.CHILLED, times.weigh - ticks.lead, times.weigh, dough=d,
                       detail="On its trays or side by side, covered. Dough with raw egg no longer than two hours out.")
             )  # fmt: skip
         return steps
@@ -77,7 +77,7 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
                 times.divide,
                 done,
                 dough=d,
-                detail=f"As {words.chill_as}.",
+                detail=f"As {words.chill_as}.{_put_away(dough.kept)}",
             )
         )
     if ticks.chill:
@@ -97,6 +97,10 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
                 )
             )
     return steps
+
+
+def _put_away(kept: tuple[str, ...]) -> str:
+    return f" Wrap, label with the day and put away: {', '.join(kept)}." if kept else ""
 
 
 def _load_steps(

@@ -1,11 +1,15 @@
 """From doughs on the bench to the day's work."""
 
+from typing import NamedTuple
+
 from ...base import refusal
-from ...bench import DoughSpec, Report
+from ...bench import Assessment, DoughSpec, Keep, Report, Share, alone, report, share_named
 from ...dough import styles
+from ...finishing import FinishPlan
 from ...forming import forming_of
 from ...kitchen import Kitchen, pace_s, typical_s
 from ..limits import Limits
+from ..request import DoughAsk
 from ..texts import Texts
 from .dough_work import work_of_dough
 from .load_work import icing_of, plain_loads, rusk_loads
@@ -13,30 +17,99 @@ from .share import DoughShare
 from .work import LoadWork
 
 
-def share_of(spec: DoughSpec, report: Report, kitchen: Kitchen, index: int, overnight: bool = False) -> DoughShare:
-    """The work of one dough, as number `index` of the day. `overnight` chills it eight hours at least. Raises
-    Refusal with a sentence for a person if it cannot be baked yet."""
-    found = report.assessment
-    if found.outcome is None or found.trays is None or found.dough is None:
-        raise refusal(f"doughs.{index}", f"{spec.name} cannot be planned yet: answer the questions on the bench first.")
-    style = styles()[found.dough.style_id]
-    dough = work_of_dough(spec, found, kitchen, overnight)
+def share_of(spec: DoughSpec, kitchen: Kitchen, index: int, asked: DoughAsk) -> DoughShare:
+    """The work of one dough, as number `index` of the day: its rest and the shares baked with it, or the one share that is asked for.
+    Raises Refusal with a sentence for a person if it cannot be baked yet."""
+    whole = report(spec, kitchen)
+    batches, kept = _batches(spec, whole, index, asked)
     loads: list[LoadWork] = []
     words: list[Texts] = []
-    trays = {found.trays.tray.id: found.trays.tray.count}
+    trays: dict[str, int] = {}
+    for batch in batches:
+        _add_loads(batch, kitchen, index, loads, words, trays)
+    dough = work_of_dough(
+        spec, [(one.spec, one.found) for one in batches], whole.assessment.method, kitchen, asked.overnight, kept
+    )
+    if asked.share_id is not None:
+        dough = dough.model_copy(update={"name": batches[0].spec.name})
+    return DoughShare(dough=dough, loads=tuple(loads), words=tuple(words), trays=trays)
+
+
+class _Batch(NamedTuple):
+    """What of a dough is shaped alike, named as the plan names it."""
+
+    spec: DoughSpec
+    found: Assessment
+    finishes: tuple[FinishPlan, ...]
+
+
+def _batches(spec: DoughSpec, whole: Report, index: int, asked: DoughAsk) -> tuple[list[_Batch], tuple[str, ...]]:
+    """What is baked on the day, the rest of the dough first, and the names of the shares that are kept for another."""
+    found = whole.assessment
+    of = {one.id: one.report for one in whole.shares}
+    parts = {one.id: one.of_dough for one in found.shares}
+    missing = [share.name for share in spec.shares if share.id not in of]
+    if missing and asked.share_id is None:
+        message = f"{spec.name}: the dough is not enough for {missing[0]}. Take less of it on the bench first."
+        raise refusal(f"doughs.{index}", message)
+
+    def batch(share: Share) -> _Batch:
+        one = alone(spec, share, parts[share.id]).model_copy(update={"name": f"{spec.name}, {share.name}"})
+        return _Batch(one, of[share.id].assessment, of[share.id].finishes)
+
+    kept: tuple[str, ...] = ()
+    if asked.share_id is not None:
+        chosen = share_named(spec, asked.share_id)
+        if chosen.keep is Keep.NOW:
+            raise refusal(
+                f"doughs.{index}",
+                f"{chosen.name} is baked with the rest of {spec.name}. Plan that, or keep the share on the bench.",
+            )
+        batches = [batch(chosen)] if chosen.id in of else []
+    else:
+        batches = [_Batch(spec, found, whole.finishes)]
+        batches += [batch(share) for share in spec.shares if share.keep is Keep.NOW]
+        kept = tuple(share.name for share in spec.shares if share.keep is not Keep.NOW)
+    if not batches or any(
+        one.found.outcome is None or one.found.trays is None or one.found.dough is None for one in batches
+    ):
+        raise refusal(f"doughs.{index}", f"{spec.name} cannot be planned yet: answer the questions on the bench first.")
+    return batches, kept
+
+
+def _add_loads(
+    batch: _Batch, kitchen: Kitchen, index: int, loads: list[LoadWork], words: list[Texts], trays: dict[str, int]
+) -> None:
+    spec, found = batch.spec, batch.found
+    assert found.outcome is not None
+    assert found.trays is not None
+    assert found.dough is not None
+    style = styles()[found.dough.style_id]
     forming = forming_of(spec.form)
     pans, log = forming.own_trays(spec.form), forming.sliced(spec.form)
-    if pans:
-        trays = {f"pan{index}": pans}
-    ice = icing_of(report.finishes)
+    pan = f"pan{index}.{len(loads)}"
+    trays |= {pan: pans} if pans else {found.trays.tray.id: found.trays.tray.count}
+    tray = pan if pans else found.trays.tray.id
     if log is not None:
-        rusk_loads(spec, log, found, kitchen, style, index, loads, words, ice)
+        rusk_loads(spec, log, found, kitchen, style, index, loads, words, icing_of(batch.finishes))
     else:
-        plain_loads(spec, found.outcome, found.trays, kitchen, style, index, loads, words, ice, "")
+        plain_loads(spec, found.outcome, found.trays, kitchen, style, index, loads, words, batch.finishes, "", tray)
     if found.small is not None and found.small.trays is not None:
-        trays[found.small.trays.tray.id] = found.small.trays.tray.count
-        plain_loads(spec, found.small.outcome, found.small.trays, kitchen, style, index, loads, words, ice, " small")
-    return DoughShare(dough=dough, loads=tuple(loads), words=tuple(words), trays=trays)
+        small = found.small.trays
+        trays[small.tray.id] = small.tray.count
+        plain_loads(
+            spec,
+            found.small.outcome,
+            small,
+            kitchen,
+            style,
+            index,
+            loads,
+            words,
+            batch.finishes,
+            " small",
+            small.tray.id,
+        )
 
 
 def moved_by(loads: tuple[LoadWork, ...], by: int) -> tuple[LoadWork, ...]:

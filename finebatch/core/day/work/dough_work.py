@@ -4,7 +4,7 @@ from functools import partial
 
 from ...bench import Assessment, DoughSpec
 from ...card import Part
-from ...dough import LONGEST_CHILL_S, chill_hours, mixing_minutes, softening_minutes
+from ...dough import LONGEST_CHILL_S, MethodStep, chill_hours, mixing_minutes, softening_minutes
 from ...forming import forming_of
 from ...kitchen import Kitchen, pace_s, typical_s
 from .work import DoughWork
@@ -14,31 +14,49 @@ RECHILL_S = 15 * 60
 PACK_BOX_S = 60.0
 
 
-def work_of_dough(spec: DoughSpec, found: Assessment, kitchen: Kitchen, overnight: bool) -> DoughWork:
+KEEP_S = 120.0  # wrap, label and put away a share
+
+
+def work_of_dough(
+    spec: DoughSpec, batches: list[tuple[DoughSpec, Assessment]], method: tuple[MethodStep, ...], kitchen: Kitchen, overnight: bool,
+    kept: tuple[str, ...] = (),
+) -> DoughWork:  # fmt: skip
+    """The work of a dough until it is shaped, in one batch or several; `kept` are the shares put away for another day."""
+    own, found = batches[0]
     assert found.dough is not None
     counted = sum(1 for line in found.lines if line.part is Part.DOUGH)
-    chill = round(3600 * chill_hours(found.method))
+    forming = [forming_of(one.form) for one, _ in batches]
+    chill = round(3600 * chill_hours(method))
     if overnight:
         chill = max(chill, OVERNIGHT_S)
-    forming = forming_of(spec.form)
-    divide = forming.dividing_s(spec.form, partial(pace_s, kitchen), chill > 0)
-    pieces = sum(found.trays.loads) if found.trays else 0
+    divide = sum(
+        answers.dividing_s(one.form, partial(pace_s, kitchen), chill > 0)
+        for answers, (one, _) in zip(forming, batches, strict=True)
+    )
+    pieces = sum(sum(seen.trays.loads) for _, seen in batches if seen.trays)
     pack = round(PACK_BOX_S + pace_s(kitchen, "pack_piece") * pieces)
-    if spec.making.frozen:
-        thaw = round(typical_s("thaw_dough_counter_portioned")) if spec.making.thawed else 0
-        return DoughWork(name=spec.name, lead_s=thaw, weigh_s=0, mix_s=0, shelf=0, pack_s=pack, made=True)
-    temper = typical_s("temper_dough_after_chill", forming.tempers_as) if forming.tempers_as else 0.0
+    tempers = [typical_s("temper_dough_after_chill", answers.tempers_as) for answers in forming if answers.tempers_as]
+    if own.making.frozen:
+        thaw = round(typical_s("thaw_dough_counter_portioned")) if own.making.thawed else 0
+        return DoughWork(name=own.name, lead_s=thaw, weigh_s=0, mix_s=0, shelf=0, pack_s=pack, made=True)
+    if own.of_dough < 1:
+        # A share out of the fridge: mixed, chilled and, where logs are cut, divided on another day.
+        lead = round(max(tempers, default=0.0))
+        return DoughWork(
+            name=own.name, lead_s=lead, weigh_s=0, mix_s=0, shelf=0, pack_s=pack, made=True, from_fridge=True
+        )
     return DoughWork(
         name=spec.name,
-        lead_s=round(60 * softening_minutes(found.method)),
+        lead_s=round(60 * softening_minutes(method)),
         weigh_s=round(pace_s(kitchen, "set_out") + pace_s(kitchen, "weigh_line") * counted),
-        mix_s=max(60, round(60 * mixing_minutes(found.method))),
-        divide_s=round(divide),
+        mix_s=max(60, round(60 * mixing_minutes(method))),
+        divide_s=round(divide + KEEP_S * len(kept)),
         chill_s=chill,
         chill_max_s=max(chill, LONGEST_CHILL_S[found.dough.raw_egg]) if chill else 0,
-        temper_after_s=forming.temper_after_s,
-        temper_s=round(temper),
+        temper_after_s=min(answers.temper_after_s for answers in forming),
+        temper_s=round(max(tempers, default=0.0)),
         shelf=1,
         rechill_s=RECHILL_S if chill else 0,
         pack_s=pack,
+        kept=kept,
     )

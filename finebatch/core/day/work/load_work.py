@@ -7,7 +7,7 @@ from ...baking import Outcome
 from ...base import refusal
 from ...bench import Assessment, DoughSpec, keeping_words
 from ...dough import Style
-from ...finishing import FinishPlan, When
+from ...finishing import FinishKind, FinishPlan, Per, When
 from ...forming import Cooling, RuskForm, forming_of
 from ...kitchen import FAN_OFFSET_K, Kitchen, OvenSetting, dial, pace_s, say, typical_s
 from ...trays import TrayPlan, even_loads
@@ -17,6 +17,7 @@ from .work import LoadWork
 WAIT_MAX_S = 20 * 60  # raw pieces on a tray at room temperature
 REST_SLACK_S = 8 * 60
 COLD_SLICES_WITHIN_S = 12 * 3600
+WARM_FROM_S, WARM_TO_S = 600, 1500  # after the oven, a log that bends is sliced
 PIECE_AREA = 1.15  # room on the cooling rack, over the piece's own square
 MOST_LOADS = 40
 LAY_OUT_S = 2.0  # a frozen piece onto a tray
@@ -32,16 +33,23 @@ def icing_of(finishes: tuple[FinishPlan, ...]) -> tuple[float, int, str]:
     )
 
 
-def _before_s(spec: DoughSpec) -> float:
-    """Seconds a piece of what goes on raw, beyond shaping: brushing and rolling in sugar."""
-    return 2.0 * sum(1 for finishing in spec.finishings if finishing.kind.value in ("egg_wash", "rolling_sugar"))
+def _before_s(finishes: tuple[FinishPlan, ...], per: Per, many: int) -> float:
+    """Seconds a piece, or a tray, of what goes on raw, beyond shaping; filling is part of that."""
+    raw = (
+        plan
+        for plan in finishes
+        if plan.when is When.BEFORE and plan.kind is not FinishKind.FILLING and plan.per is per
+    )
+    return sum(plan.work_s for plan in raw) / max(1, many)
 
 
 def plain_loads(
     spec: DoughSpec, outcome: Outcome, plan: TrayPlan, kitchen: Kitchen, style: Style, index: int, loads: list[LoadWork],
-    words: list[Texts], ice: tuple[float, int, str], size: str,
+    words: list[Texts], finishes: tuple[FinishPlan, ...], size: str, tray: str,
 ) -> None:  # fmt: skip
-    form, total = spec.form, sum(plan.loads)
+    form, total, ice = spec.form, sum(plan.loads), icing_of(finishes)
+    on_piece = _before_s(finishes, Per.PIECE, outcome.pieces.count + outcome.pieces.small_count)
+    on_tray = pace_s(kitchen, "line_tray") + _before_s(finishes, Per.TRAY, len(plan.loads))
     forming = forming_of(form)
     frozen = spec.making.frozen and forming.freezes
     each = LAY_OUT_S if frozen else pace_s(kitchen, forming.shape_step(form))
@@ -49,15 +57,15 @@ def plain_loads(
     made = 0
     for n, pieces in enumerate(plan.loads):
         made += pieces
-        shaping = each if forming.shaped_whole else (each + _before_s(spec)) * pieces
+        shaping = each if forming.shaped_whole else (each + on_piece) * pieces
         whole = plan.whole
         side_mm = max(plan.widest.width_mm, plan.widest.depth_mm) if not whole else 0.0
         area = plan.widest.width_mm * plan.widest.depth_mm / 100 if whole else pieces * side_mm**2 / 100
         loads.append(
             LoadWork(
                 dough=index, name=f"{spec.name}{size} {n + 1} of {len(plan.loads)}" if len(plan.loads) > 1 else f"{spec.name}{size}",
-                pieces=pieces, tray=f"pan{index}" if forming.own_trays(form) else plan.tray.id,
-                shape_s=math.ceil(pace_s(kitchen, "line_tray") + shaping), oven_c=_conventional(spec.oven, outcome.oven_c),
+                pieces=pieces, tray=tray,
+                shape_s=math.ceil(on_tray + shaping), oven_c=_conventional(spec.oven, outcome.oven_c),
                 bake_s=round(60 * outcome.window.aim_min), turn_s=round(typical_s("oven_rotate")), wait_max_s=WAIT_MAX_S,
                 hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * spec.rest_on_tray_min(style)), rest_slack_s=REST_SLACK_S,
                 transfer_s=max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
@@ -95,6 +103,9 @@ def rusk_loads(
     total = outcome.pieces.count
     warm = form.cooling is Cooling.WARM
     cool = typical_s("twice_baked_cool_warm_school" if warm else "twice_baked_cool_cold_school")
+    rest = round(60 * spec.rest_on_tray_min(style))
+    if warm:
+        rest = min(rest, WARM_TO_S - WARM_FROM_S)  # time is left to move them and to slice them while they bend
     for logs in plan.loads:
         log = len(loads)
         log_area = logs * plan.widest.width_mm * plan.widest.depth_mm / 100
@@ -103,7 +114,7 @@ def rusk_loads(
                 dough=index, name=f"{spec.name} logs", pieces=logs, tray=plan.tray.id,
                 shape_s=math.ceil(pace_s(kitchen, "line_tray") + logs * pace_s(kitchen, "form_log_shape")), oven_c=_conventional(spec.oven, outcome.oven_c),
                 bake_s=round(60 * outcome.window.aim_min), turn_s=round(typical_s("oven_rotate")), wait_max_s=WAIT_MAX_S,
-                rest_s=300, rest_slack_s=REST_SLACK_S, transfer_s=30 * logs, cool_s=round(cool) if not warm else 600,
+                rest_s=rest, rest_slack_s=REST_SLACK_S, transfer_s=30 * logs, cool_s=round(cool) if not warm else 600,
                 area_cm2=min(kitchen.cooling_cm2, round(log_area)),
             )
         )  # fmt: skip
@@ -129,7 +140,7 @@ def rusk_loads(
                     bake_s=round(60 * second.window.aim_min), turn_s=max(30, round(pieces * pace_s(kitchen, "flip_slice"))), wait_max_s=3600,
                     rest_s=60, rest_slack_s=3600, transfer_s=max(20, round(pace_s(kitchen, "transfer_piece") * pieces)),
                     cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
-                    after_log=log, slice_from_s=600 if warm else round(cool), slice_to_s=1500 if warm else COLD_SLICES_WITHIN_S,
+                    after_log=log, slice_from_s=WARM_FROM_S if warm else round(cool), slice_to_s=WARM_TO_S if warm else COLD_SLICES_WITHIN_S,
                     ice_s=round(ice[0] * pieces / max(1, total)), dry_s=ice[1] if ice[0] else 0,
                 )
             )  # fmt: skip

@@ -21,8 +21,9 @@ Spans = Annotated[tuple[tuple[int, int], ...], WithJsonSchema({"type": "array", 
 class DoughWork(Value):
     """One dough until it can be shaped. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
-    `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped: its lead is its thawing, and it is
-    neither weighed nor mixed. `pack_s` is the packing when all of it is ready."""
+    `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
+    thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
+    that are wrapped and put away while it is divided."""
 
     name: str
     lead_s: int = Field(ge=0)
@@ -37,6 +38,8 @@ class DoughWork(Value):
     rechill_s: int = Field(default=0, ge=0)
     pack_s: int = Field(default=0, ge=0)
     made: bool = False
+    from_fridge: bool = False
+    kept: tuple[str, ...] = ()
 
 
 class LoadWork(Value):

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from finebatch.core.base.problems import Refusal
 from finebatch.core.bench.report import report
-from finebatch.core.bench.spec import DoughSpec
+from finebatch.core.bench.spec import DoughSpec, Keep, Share
 from finebatch.core.bench.starters import starters
 from finebatch.core.card.headings import split_card
 from finebatch.core.day.closed import Closed, closed_spans
@@ -75,7 +75,7 @@ def test_typical_times_come_from_the_table() -> None:
 
 
 def share(spec: DoughSpec, kitchen: Kitchen = KITCHEN, overnight: bool = False):  # type: ignore[no-untyped-def]
-    return share_of(spec, report(spec, kitchen), kitchen, 0, overnight)
+    return share_of(spec, kitchen, 0, DoughAsk(dough_id="d", overnight=overnight))
 
 
 @pytest.mark.parametrize(
@@ -92,6 +92,85 @@ def test_every_form_has_its_work_and_every_piece_is_baked(form: object) -> None:
     assert pieces == sum(one.count for one in found.yields)
     assert len(made.words) == len(made.loads)
     assert all(load.tray in made.trays for load in made.loads)
+
+
+def in_two(**settings: object) -> DoughSpec:
+    """Large balls, and a third of the dough as small ones."""
+    part = Share(**{"id": "s", "name": "Small", "amount": 33.0, "form": BallForm(portion_g=12), **settings})
+    return drop_dough(name="D", form=BallForm(portion_g=30), shares=(part,))
+
+
+def test_shares_baked_together_are_weighed_and_mixed_once_and_loaded_by_themselves() -> None:
+    made, whole = share(in_two()), share(drop_dough(name="D", form=BallForm(portion_g=30)))
+    assert (made.dough.weigh_s, made.dough.mix_s, made.dough.chill_s) == (
+        whole.dough.weigh_s,
+        whole.dough.mix_s,
+        whole.dough.chill_s,
+    )
+    small = [load for load in made.loads if load.name.startswith("D, Small")]
+    large = [load for load in made.loads if load not in small]
+    assert small
+    assert large
+    assert min(load.bake_s for load in large) > max(load.bake_s for load in small)
+    found = report(in_two(), KITCHEN)
+    assert sum(load.pieces for load in small) == found.shares[0].report.yields[0].count
+    assert sum(load.pieces for load in large) == found.yields[0].count
+
+
+@pytest.mark.parametrize(("keep", "out_of"), [(Keep.FRIDGE, "fridge"), (Keep.FREEZER, "freezer")])
+def test_a_kept_share_is_put_away_on_the_day_and_baked_on_another(keep: Keep, out_of: str) -> None:
+    spec = in_two(keep=keep, thaw=True, form=CutoutForm(cutter_mm=40))
+    today = share(spec)
+    assert today.dough.kept == ("Small",)
+    assert today.dough.divide_s >= 120
+    assert not any("Small" in load.name for load in today.loads)
+    plan = planned(spec)
+    assert any("put away: Small" in step.detail for step in plan.steps)
+    later = planned(spec, doughs=(DoughAsk(dough_id="d", share_id="s"),))
+    kinds = {step.kind for step in later.steps}
+    assert not kinds & {Kind.WEIGH, Kind.MIX, Kind.SOFTEN}
+    assert next(step.title for step in later.steps if step.kind is Kind.THAW) == f"Take D, Small out of the {out_of}"
+    assert {step.title for step in later.steps if step.kind is Kind.PACK} == {"Pack D, Small"}
+
+
+def test_a_share_that_is_not_kept_or_not_there_cannot_be_planned_alone() -> None:
+    with pytest.raises(Refusal, match="baked with the rest"):
+        share_of(in_two(), KITCHEN, 0, DoughAsk(dough_id="d", share_id="s"))
+    with pytest.raises(Refusal, match="is gone"):
+        share_of(in_two(), KITCHEN, 0, DoughAsk(dough_id="d", share_id="x"))
+    with pytest.raises(Refusal, match="not enough for Small"):
+        share(in_two(amount=100.0))
+
+
+def test_two_pans_of_one_dough_are_two_pans() -> None:
+    """Of different sizes, each has its own."""
+    spec = DoughSpec(
+        name="P", lines=STARTERS["pressed_pan_shortbread"].lines, form=PanForm(width_mm=200),
+        shares=(Share(id="s", name="Thin", amount=40.0, form=PanForm(width_mm=230)),),
+    )  # fmt: skip
+    made = share(spec)
+    assert len({load.tray for load in made.loads}) == 2
+    assert sorted(made.trays.values()) == [1, 1]
+    assert planned(spec).steps
+
+
+@pytest.mark.parametrize(("style", "units"), [("pressed_pan_shortbread", "pans"), ("twice_baked_lean", "logs")])
+def test_bake_now_means_the_same_in_every_form(style: str, units: str) -> None:
+    spec = STARTERS[style]
+    spec = spec.but(form=spec.form.but(**{units: 2}))
+    whole, part = share(spec), share(spec.but(bake_now=1))
+    assert sum(load.pieces for load in part.loads) == sum(load.pieces for load in whole.loads) / 2
+    trays = report(spec.but(bake_now=1), KITCHEN).assessment.trays
+    assert trays is not None
+    assert (trays.of, trays.kept) == (2, 1)
+    assert "fridge" in trays.kept_note
+
+
+def test_what_is_pressed_on_and_greased_takes_its_time() -> None:
+    plain = share(drop_dough())
+    for kind in (FinishKind.TOPPING, FinishKind.GREASED_SHEET, FinishKind.EGG_WASH):
+        dressed = share(drop_dough(finishings=(Finishing(kind=kind),)))
+        assert all(a.shape_s > b.shape_s for a, b in zip(dressed.loads, plain.loads, strict=True))
 
 
 def test_the_twice_baked_slice_their_own_logs_warm_or_cold() -> None:
