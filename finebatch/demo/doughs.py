@@ -2,7 +2,7 @@
 both, as cards do."""
 
 from ..core.bakemodel import FatState, Mixing
-from ..core.bench import DoughSpec
+from ..core.bench import DoughSpec, Keep, Share
 from ..core.card import split_card
 from ..core.dough import Making
 from ..core.finishing import Finishing, FinishKind
@@ -148,6 +148,14 @@ GANGWAY_SQUARES = """\
 5 g fine salt"""
 
 
+_SLIPWAY_OVEN = OvenSetting(value=168)
+SLIPWAY_SHARES = (
+    Share(id="thick", name="Thick, drizzled", amount=35, form=LogForm(log_mm=42, slice_mm=12), oven=_SLIPWAY_OVEN,
+          finishings=(Finishing(kind=FinishKind.DRIZZLE, cover_pct=60),)),
+    Share(id="log", name="Freezer log", amount=25, keep=Keep.FREEZER, form=LogForm(log_mm=42, slice_mm=7), oven=_SLIPWAY_OVEN),
+)  # fmt: skip
+
+
 def demo_doughs() -> list[DoughSpec]:
     """The doughs of the picnic, the one to open first last."""
     rubbed = Making(mixing=Mixing.RUB_IN, fat_state=FatState.COLD)
@@ -160,7 +168,7 @@ def demo_doughs() -> list[DoughSpec]:
         _dough("Pilot Rusks", PILOT_RUSKS, RuskForm(logs=2, log_mm=50, length_mm=260, slice_mm=14, angle_deg=0, cooling=Cooling.COLD), 165),
         _dough("Keeper's Rusks", KEEPERS_RUSKS, RuskForm(logs=2, log_mm=55, length_mm=270, slice_mm=12, angle_deg=30), 165,
                making=Making(mixing=Mixing.ONE_STAGE)),
-        _dough("Slipway Slices", SLIPWAY_SLICES, LogForm(log_mm=42, slice_mm=7), 168, making=Making(chill_h=2)),
+        _dough("Slipway Slices", SLIPWAY_SLICES, LogForm(log_mm=42, slice_mm=7), 168, making=Making(chill_h=2)).but(shares=SLIPWAY_SHARES),
         _dough("Lamp-room Fingers", LAMP_ROOM_FINGERS, PanForm(shape=PanShape.SQUARE, width_mm=200, across=2, along=9), 160, making=rubbed),
         _dough("Buoy Thumbprints", BUOY_THUMBPRINTS, BallForm(portion_g=18, pressed_mm=16, filling_g=4), 172, making=Making(chill_h=0.5)),
         _dough("Engine Room Ginger", ENGINE_ROOM_GINGER, ScoopForm(portion_g=22), 175, making=Making(chill_h=0.5)),

@@ -102,7 +102,11 @@ def to_markdown(spec: DoughSpec, found: Report) -> str:
             rows.append(f"{i}. {step.text} ({step.minutes:g} min){cue}")
         rows.append("")
     if found.working:
-        rows += ["## To bake", "", *(f"* **{row.label}**: {row.text}" for row in found.working)]
+        rows += ["## To bake", ""]
+        for name, share in (("The rest", found), *((one.name, one.report) for one in found.shares)):
+            rows += [f"### {name}", ""] if found.shares else []
+            rows += [*(f"* **{row.label}**: {row.text}" for row in share.working), ""]
+        rows.pop()
     else:
         rows.append(f"Bake at {dial(spec.oven)}.")
     rows += ["", f"{MARK}{_settings(spec)} -->"]

@@ -4,12 +4,12 @@ import unicodedata
 import uuid
 from typing import Any
 
-from pydantic import AwareDatetime, TypeAdapter, ValidationError
+from pydantic import AwareDatetime, ValidationError
 from sqlalchemy import func, select, tuple_
 from sqlalchemy.orm import Session
 
 from ..core.base import Problem, Value
-from ..core.bench import DoughSpec
+from ..core.bench import DoughSpec, Keep
 from ..core.forming import Form
 from . import versions
 from .bodies import Body, Kind, UnreadableError, body_of, read
@@ -18,7 +18,6 @@ from .revisions import NotThereError, StaleError, save_over
 from .tables import DoughRow, utc_now
 
 PREVIEW_CHARS = 160
-_FORM: TypeAdapter[Form] = TypeAdapter(Form)
 
 
 class SavedDough(Value):
@@ -31,6 +30,13 @@ class SavedDough(Value):
     adjusted: tuple[Problem, ...] = ()
 
 
+class KeptShare(Value):
+    """A share of a dough that is kept for another day."""
+
+    id: str
+    name: str
+
+
 class DoughSummary(Value):
     """A dough in a list: enough to know it again, without the whole of it. One that this version cannot read has no `form`."""
 
@@ -41,6 +47,7 @@ class DoughSummary(Value):
     form: Form | None
     line_count: int
     preview: str
+    kept: tuple[KeptShare, ...]
     readable: bool
 
 
@@ -99,20 +106,22 @@ def shelf(session: Session, words: str = "", next: str | None = None, limit: int
 
 
 def _summary(row: DoughRow) -> DoughSummary:
-    form: Form | None
+    spec: DoughSpec | None
     try:
-        form = _saved(row).spec.form
+        spec = _saved(row).spec
     except (UnreadableError, ValidationError):
-        form = None
+        spec = None
+    kept = (share for share in spec.shares if share.keep is not Keep.NOW) if spec else ()
     return DoughSummary(
         id=row.id,
         revision=row.revision,
         name=row.name,
         updated_at=row.updated_at,
-        form=form,
+        form=spec and spec.form,
         line_count=row.line_count,
         preview=row.preview,
-        readable=form is not None,
+        kept=tuple(KeptShare(id=share.id, name=share.name) for share in kept),
+        readable=spec is not None,
     )
 
 

@@ -55,7 +55,7 @@ def _saved(row: PlanRow) -> SavedPlan:
 
 def add(session: Session, specs: tuple[DoughSpec, ...], request: DayRequest, plan: Plan) -> SavedPlan:
     """Keep a plan."""
-    names = [spec.name for spec in specs]
+    names = [dough.name for dough in plan.work.doughs]
     row = PlanRow(
         id=uuid.uuid4().hex,
         revision=1,

@@ -120,3 +120,69 @@ def test_what_ifs_and_wishes(client: TestClient) -> None:
     assert refused.json()["errors"][0]["field"] == "wish"
     hot = {"dough": {**SPEC, "oven": {"value": 900}}, "kitchen": KITCHEN, "factor": "oven"}
     assert client.post("/api/what-ifs", json=hot).status_code == 422
+
+
+DIVIDED = {
+    **SPEC,
+    "shares": [
+        {
+            "id": "balls",
+            "name": "Freezer balls",
+            "by": "percent",
+            "amount": 10,
+            "keep": "freezer",
+            "form": {"kind": "ball"},
+        },
+        {"id": "log", "name": "Log", "by": "grams", "amount": 200, "form": {"kind": "log"}},
+    ],
+}
+
+
+def test_a_divided_dough_is_kept_assessed_and_compared(client: TestClient) -> None:
+    saved = client.post("/api/doughs", json=DIVIDED).json()
+    again = client.get(f"/api/doughs/{saved['id']}").json()["spec"]
+    assert [share["name"] for share in again["shares"]] == ["Freezer balls", "Log"]
+    (listed,) = client.get("/api/doughs").json()["doughs"]
+    assert listed["kept"] == [{"id": "balls", "name": "Freezer balls"}]
+    found = client.post("/api/assessments", json={"dough": again, "kitchen": KITCHEN}).json()
+    balls, log = found["shares"]
+    assert balls["mass_g"] == pytest.approx(found["dough"]["mass_g"] / 10)
+    assert log["mass_g"] == 200
+    assert balls["making"]["frozen"] is True
+    assert found["shaped_g"] == pytest.approx(found["dough"]["mass_g"] * 0.9 - 200)
+    more = {**DIVIDED, "shares": [{**DIVIDED["shares"][0], "amount": 20}]}
+    results = client.post("/api/comparisons", json={"before": DIVIDED, "after": more, "kitchen": KITCHEN}).json()[
+        "results"
+    ]
+    changes = {change["what"]: (change["before"], change["after"]) for change in results}
+    assert changes["Log"] == (200, 0)
+    assert changes["Freezer balls"][1] == pytest.approx(2 * changes["Freezer balls"][0])
+
+
+def test_two_devices_changing_two_shares_both_have_their_way(client: TestClient) -> None:
+    id = client.post("/api/doughs", json=DIVIDED).json()["id"]
+    here = {**DIVIDED, "shares": [{**DIVIDED["shares"][0], "amount": 30}, DIVIDED["shares"][1]]}
+    assert client.put(f"/api/doughs/{id}", json={"revision": 1, "spec": here}).status_code == 200
+    assert client.put(f"/api/doughs/{id}", json={"revision": 1, "spec": DIVIDED}).status_code == 409
+
+
+@pytest.mark.parametrize(
+    ("share", "field"),
+    [({"amount": 0}, "amount"), ({"name": ""}, "name"), ({"by": "cups"}, "by"), ({"keep_h": 500}, "keep_h"), ({"amount": "much"}, "amount")],
+)  # fmt: skip
+def test_a_share_that_cannot_be_is_refused_at_its_field(client: TestClient, share: dict, field: str) -> None:
+    answer = client.post("/api/doughs", json={**SPEC, "shares": [{"id": "s", "name": "S", **share}]})
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"].endswith(field)
+
+
+def test_log_sizes_and_a_sheets_thickness_are_offered(client: TestClient) -> None:
+    logs = {**SPEC, "form": {"kind": "log"}}
+    offered = client.post("/api/wishes/log-sizes", json={"dough": logs, "kitchen": KITCHEN}).json()
+    assert offered
+    assert all("even slices" in size["saying"] for size in offered)
+    assert client.post("/api/wishes/log-sizes", json=BENCH).json() == []
+    rolled = {"dough": {**SPEC, "form": {"kind": "cutout"}}, "kitchen": KITCHEN}
+    wish = {"sheet": {"width_mm": 400, "length_mm": 420}}
+    assert client.post("/api/wishes", json={**rolled, "wish": wish}).json()["form"]["thickness_mm"] > 2
+    assert client.post("/api/wishes", json={**BENCH, "wish": wish}).status_code == 422

@@ -120,3 +120,17 @@ def test_a_plan_leaves_as_calendar_and_table(client: TestClient, plan: dict) -> 
     table = client.get(f"/api/plans/{plan['id']}/table")
     assert table.headers["content-type"].startswith("text/csv")
     assert len(table.text.split("\r\n")) == len(plan["plan"]["steps"]) + 2
+
+
+def test_a_kept_share_is_planned_on_its_own_day(client: TestClient) -> None:
+    share = {"id": "s", "name": "Frozen balls", "amount": 30, "keep": "freezer", "form": {"kind": "ball"}}
+    ((id,)) = [asked["dough_id"] for asked in shelved(client, {**DROPS, "shares": [share]})]
+    today = client.post("/api/plans", json={"doughs": [{"dough_id": id}], "at": soon()}).json()
+    assert today["title"] == "Deck Drops"
+    assert any("Frozen balls" in step["detail"] for step in today["plan"]["steps"])
+    later = client.post("/api/plans", json={"doughs": [{"dough_id": id, "share_id": "s"}], "at": soon()}).json()
+    assert later["title"] == "Deck Drops, Frozen balls"
+    assert "mix" not in {step["kind"] for step in later["plan"]["steps"]}
+    gone = client.post("/api/plans", json={"doughs": [{"dough_id": id, "share_id": "x"}], "at": soon()})
+    assert gone.status_code == 422
+    assert "gone" in gone.json()["detail"]

@@ -3,9 +3,9 @@
 from fastapi import APIRouter
 
 from ...core.base import Value
-from ...core.bench import assess
+from ...core.bench import assess_rest
 from ...core.forming import Form
-from ...core.inverse import SizeWish, form_for
+from ...core.inverse import LogSize, SizeWish, form_for, log_sizes
 from ..requests import BenchRequest
 
 router = APIRouter(prefix="/api/wishes", tags=["bench"])
@@ -25,6 +25,12 @@ class Granted(Value):
 
 @router.post("", operation_id="grantWish")
 def grant_wish(request: WishRequest) -> Granted:
-    """The size that gives so many cookies, or a cookie so wide; 422 at `wish` where none does."""
-    found = assess(request.dough, request.kitchen)
+    """The size that gives so many cookies, a cookie so wide, or a sheet so large; 422 at `wish` where none does."""
+    found = assess_rest(request.dough, request.kitchen)
     return Granted(form=form_for(request.dough, found, request.kitchen, request.wish))
+
+
+@router.post("/log-sizes", operation_id="logSizes")
+def offer_log_sizes(request: BenchRequest) -> tuple[LogSize, ...]:
+    """Numbers and sizes of logs that this dough makes and the tray takes; none where no log is shaped."""
+    return log_sizes(request.dough, assess_rest(request.dough, request.kitchen), request.kitchen)

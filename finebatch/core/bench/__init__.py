@@ -1,6 +1,6 @@
 """The pipeline: from a dough as typed to everything the bench shows."""
 
-from .assess import Assessment, assess, baked_width_mm
+from .assess import Assessment, assess, assess_rest, baked_width_mm
 from .card import CardDough, dough_of_card
 from .compare import Comparison, compare
 from .dividing import alone, share_named
@@ -29,6 +29,7 @@ __all__ = [
     "Why",
     "alone",
     "assess",
+    "assess_rest",
     "baked_width_mm",
     "compare",
     "dough_of_card",

@@ -78,12 +78,33 @@ def _lines(before: Assessment, after: Assessment) -> list[LineChange]:
     return found
 
 
+_Pair = tuple[str, str, float, float, bool]
+
+
 def _results(before: Assessment, after: Assessment) -> list[ResultChange]:
-    pairs: list[tuple[str, str, float, float, bool]] = []
+    pairs: list[_Pair] = []
     if before.dough and after.dough:
         pairs.append(("Dough", "g", before.dough.mass_g, after.dough.mass_g, True))
+    pairs += _of_one(before, after, "")
+    old, new = ({share.id: share for share in found.shares} for found in (before, after))
+    for id in dict.fromkeys([*old, *new]):
+        name = (new.get(id) or old[id]).name
+        b, a = (found[id].mass_g if id in found else 0.0 for found in (old, new))
+        pairs.append((name, "g", b, a, True))
+        if id in old and id in new:
+            pairs += _of_one(old[id].found, new[id].found, f"{name}: ")
+    return [
+        ResultChange(what=what, unit=unit, before=b, after=a, certain=certain)
+        for what, unit, b, a, certain in pairs
+        if abs(a - b) >= SHOWN
+    ]
+
+
+def _of_one(before: Assessment, after: Assessment, of: str) -> list[_Pair]:
+    """What comes out of one share, or of what the shares leave."""
+    pairs: list[_Pair] = []
     if before.outcome and after.outcome:
-        pairs.append(("Cookies", "", before.outcome.pieces.count, after.outcome.pieces.count, True))
+        pairs.append((f"{of}Cookies", "", before.outcome.pieces.count, after.outcome.pieces.count, True))
         x, y = before.outcome.baked, after.outcome.baked
         for what, unit, b, a in (
             ("Width", "mm", x.diameter_mm, y.diameter_mm),
@@ -91,9 +112,5 @@ def _results(before: Assessment, after: Assessment) -> list[ResultChange]:
             ("First done", "min", x.first_done_min, y.first_done_min),
             ("Bake loss", "%", x.loss_pct, y.loss_pct),
         ):
-            pairs.append((what, unit, b.value, a.value, a.low > b.high or a.high < b.low))
-    return [
-        ResultChange(what=what, unit=unit, before=b, after=a, certain=certain)
-        for what, unit, b, a, certain in pairs
-        if abs(a - b) >= SHOWN
-    ]
+            pairs.append((f"{of}{what}", unit, b.value, a.value, a.low > b.high or a.high < b.low))
+    return pairs

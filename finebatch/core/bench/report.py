@@ -77,9 +77,7 @@ def report(spec: DoughSpec, kitchen: Kitchen) -> Report:
         ShareReport(id=share.id, name=share.name, report=_report(one, kitchen, seen.found))
         for (share, _, _), one, seen in zip(parted, alone, whole.shares, strict=True)
     )
-    of_shares = (row.model_copy(update={"share": one.name}) for one in shares for row in one.report.working)
-    own = _report(rest, kitchen, whole)
-    return own.model_copy(update={"shares": shares, "working": (*own.working, *of_shares)})
+    return _report(rest, kitchen, whole).model_copy(update={"shares": shares})
 
 
 def _dressed(spec: DoughSpec, found: Assessment, elsewhere: frozenset[FinishKind]) -> _Dressed:

@@ -11,11 +11,10 @@ from .spec import DoughSpec
 
 
 class CardRow(Value):
-    """One thing one needs to bake from a card, in words; of one share of the dough, where it is divided."""
+    """One thing one needs to bake from a card, in words."""
 
     label: str
     text: str
-    share: str = ""
 
 
 def keeping_words(style: Style, iced: bool, form: AnyForm) -> str:

@@ -1,6 +1,7 @@
 """Shapes cut from a rolled sheet, with one cutter or two."""
 
 import math
+from enum import StrEnum
 from typing import Literal
 
 from pydantic import Field, field_validator
@@ -14,15 +15,23 @@ from .cutting import also_pattern_of, area_of, cut, pattern_of, roll_size_mm
 from .nesting import BOARD_MM, CUT_GAP_MM, RAGGED_RIM_MM
 from .pieces import Pieces, Roll
 from .protocol import Forming, Pace, SlicedLog, Wanted, Widening
-from .rolled import equal_round_mm, largest_for, sheet_edge
+from .rolled import equal_round_mm, largest_for, sheet_edge, sheet_thickness_mm
 
 MOST_CORNERS = 400
 MOST_COORDINATE = 1e4
 
 
+class SmallCuts(StrEnum):
+    """What the second, smaller cutter cuts: its share of each sheet and the scraps, the share alone, or the scraps alone."""
+
+    BOTH = "both"
+    SHEET = "sheet"
+    SCRAPS = "scraps"
+
+
 class CutoutForm(Value):
     """Shapes cut from a sheet: cutter and its width, sheet thickness, how often scraps are rolled again, in how many
-    parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough. `gap_mm` is left between
+    parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough or for its scraps. `gap_mm` is left between
     cuts, `rim_mm` all round the sheet, where it is ragged."""
 
     kind: Literal["cutout"] = "cutout"
@@ -33,6 +42,7 @@ class CutoutForm(Value):
     parts: int = Field(default=1, ge=1, le=8)
     small_mm: float | None = Field(default=None, ge=15, le=200)
     small_share_pct: float = Field(default=30.0, ge=5, le=95)
+    small_cuts: SmallCuts = SmallCuts.BOTH
     gap_mm: float = Field(default=CUT_GAP_MM, ge=0, le=15)
     rim_mm: float = Field(default=RAGGED_RIM_MM, ge=0, le=30)
     own: Ring | None = None
@@ -132,6 +142,9 @@ class Cutting(Forming[CutoutForm]):
             return cut(wanted.dough_g, sized(width_mm), wanted.density_g_ml).count
 
         return sized(largest_for(wanted.count, gives))
+
+    def rolled_to(self, form: CutoutForm, wanted: Wanted, sheet_mm: tuple[float, float]) -> CutoutForm:
+        return form.but(thickness_mm=sheet_thickness_mm(wanted.dough_g / form.parts, wanted.density_g_ml, sheet_mm))
 
     def sized(self, form: CutoutForm, piece_g: float, factor: float) -> CutoutForm:
         return form.model_copy(update={"cutter_mm": form.cutter_mm * factor**0.5})

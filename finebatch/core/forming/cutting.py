@@ -47,7 +47,8 @@ def cut(dough_g: float, form: "CutoutForm", density_g_ml: float) -> CutPlan:
     """Cut a dough of `dough_g`: each part's sheet, scraps rolled again up to `rerolls` times, and the final waste.
 
     At each roll the baker may also cut fewer and keep more for the next; the best total is taken, which is why more
-    dough never gives fewer. With a second cutter, its share of each sheet is cut small, and so are all the scraps.
+    dough never gives fewer. With a second cutter, its share of each sheet is cut small, and so are all the scraps; or one
+    of these alone.
     """
     if dough_g <= 0:
         raise ValueError("dough must weigh something")
@@ -56,15 +57,19 @@ def cut(dough_g: float, form: "CutoutForm", density_g_ml: float) -> CutPlan:
         rolls = _Cutting(form, form.cutter_mm, per_mm2).rolls(dough_g, form.parts, form.rerolls)
         return _plan(dough_g, form, per_mm2, rolls, ())
     large, little = _Cutting(form, form.cutter_mm, per_mm2), _Cutting(form, form.small_mm, per_mm2)
-    sheets = _shared_sheets(form, large, little, dough_g)
+    alone = form.small_cuts == "scraps"
+    sheets = large.rolls(dough_g, form.parts, 0) if alone else _shared_sheets(form, large, little, dough_g)
     used = sum(roll.count * large.piece_g + roll.also_count * little.piece_g for roll in sheets)
+    scraps = large if form.small_cuts == "sheet" and sheets else little
     # Where the dough is too little for one large shape, all of it is cut small.
     more = (
-        little.rolls(dough_g - used, 1, form.rerolls - 1 if sheets and form.rerolls else 0)
+        scraps.rolls(dough_g - used, 1, form.rerolls - 1 if sheets and form.rerolls else 0)
         if form.rerolls or not sheets
         else ()
     )
     again = tuple(roll.model_copy(update={"again": roll.again + 1}) for roll in more) if sheets else more
+    if scraps is large:
+        return _plan(dough_g, form, per_mm2, sheets + again, ())
     return _plan(dough_g, form, per_mm2, sheets, again)
 
 

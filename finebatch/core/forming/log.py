@@ -13,6 +13,8 @@ from .pieces import Pieces
 from .protocol import Forming, Pace, SlicedLog, Wanted, Widening
 from .slicing_rule import RULE_DEEP_MM, slicing_rule
 
+MOST_LOGS = 6
+LOG_LENGTHS_MM = (100.0, 330.0)  # shorter is mostly heel, longer breaks in the hand (judged)
 HEEL_MM = 6.0  # the rounded end that makes no even slice
 
 
@@ -110,6 +112,15 @@ class Slicing(Forming[LogForm]):
             message = f"{wanted.count} slices would be {slice_mm:.1f} mm thick; change the log's width first."
             raise refusal("wish", message)
         return form.but(slice_mm=slice_mm)
+
+    def log_sizes(self, form: LogForm, wanted: Wanted) -> tuple[LogForm, ...]:
+        """The same slices from another number of logs, as long as can be rolled and lie in a fridge."""
+        found = (form.but(logs=logs) for logs in range(1, MOST_LOGS + 1))
+        return tuple(
+            one
+            for one in found
+            if LOG_LENGTHS_MM[0] <= slice_log(wanted.dough_g, one, wanted.density_g_ml).length_mm <= LOG_LENGTHS_MM[1]
+        )
 
     def sized(self, form: LogForm, piece_g: float, factor: float) -> LogForm:
         return form.model_copy(update={"log_mm": form.log_mm * factor**0.5})

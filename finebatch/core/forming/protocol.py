@@ -5,7 +5,7 @@ from collections.abc import Callable
 from typing import TYPE_CHECKING, Any, ClassVar, Generic, TypeVar
 
 from ..bakemodel import Shape
-from ..base import Guide, Problem, Value
+from ..base import Guide, Problem, Value, refusal
 from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
@@ -123,6 +123,14 @@ class Forming(ABC, Generic[F]):
     @abstractmethod
     def for_count(self, form: F, wanted: Wanted) -> F:
         """The form that gives so many pieces; Refusal at `wish` where none does."""
+
+    def rolled_to(self, form: F, wanted: Wanted, sheet_mm: tuple[float, float]) -> F:
+        """The form whose dough rolls to a sheet of that width and length; Refusal at `wish` where nothing is rolled."""
+        raise refusal("wish", "Only what is rolled has a sheet to wish for.")
+
+    def log_sizes(self, form: F, wanted: Wanted) -> tuple[F, ...]:
+        """Other numbers and sizes of logs of the same dough, none where no log is shaped."""
+        return ()
 
     @abstractmethod
     def sized(self, form: F, piece_g: float, factor: float) -> F:

@@ -39,3 +39,12 @@ def largest_for(count: int, gives: Callable[[float], int]) -> float:
         middle = (low + high) // 2
         low, high = (middle, high) if gives(middle / 2) >= count else (low, middle)
     return low / 2
+
+
+def sheet_thickness_mm(dough_g: float, density_g_ml: float, sheet_mm: tuple[float, float]) -> float:
+    """How thick a sheet of that width and length is, of so much dough, to a tenth of a millimetre.
+
+    >>> sheet_thickness_mm(600, 1.25, (300, 320))
+    5.0
+    """
+    return round(dough_g / density_g_ml * 1000 / (sheet_mm[0] * sheet_mm[1]), 1)

@@ -76,6 +76,9 @@ def slice_for_rusks(form: RuskForm, baked_width_mm: float, baked_length_mm: floa
     return usable / math.ceil(count / form.logs) * math.cos(angle)
 
 
+MOST_LOGS = 4
+HIGH_TO_WIDE = 0.4  # a log as it is shaped (judged)
+LEAST_LOG_MM, SHORT_OF_TRAY_MM = 120.0, 20.0
 WIDTHS_MM = (40.0, 50.0, 60.0, 70.0, 80.0)  # that logs are shaped to at home
 
 
@@ -131,6 +134,18 @@ class TwiceBaking(Forming[RuskForm]):
             message = f"{wanted.count} slices would be {slice_mm:.1f} mm thick; 5 to 40 mm can be sliced. Change the logs first."
             raise refusal("wish", message)
         return form.but(slice_mm=slice_mm)
+
+    def log_sizes(self, form: RuskForm, wanted: Wanted) -> tuple[RuskForm, ...]:
+        """Logs of usual widths, each as long as leaves it two fifths as high as it is wide; no longer than the tray."""
+        longest = max(wanted.tray.width_mm, wanted.tray.depth_mm) - 2 * SHORT_OF_TRAY_MM
+        found = []
+        for logs in range(1, MOST_LOGS + 1):
+            for width in sorted({*WIDTHS_MM, form.log_mm}):
+                shape = self.raw_shape(form.but(log_mm=width), wanted.dough_g / logs, wanted.density_g_ml)
+                length = form.length_mm * shape.height_mm / (HIGH_TO_WIDE * width)
+                if LEAST_LOG_MM <= length <= longest:
+                    found.append(form.but(logs=logs, log_mm=width, length_mm=5.0 * round(length / 5)))
+        return tuple(found)
 
     def sized(self, form: RuskForm, piece_g: float, factor: float) -> RuskForm:
         return form.model_copy(update={"log_mm": form.log_mm * factor})

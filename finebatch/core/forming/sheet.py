@@ -11,7 +11,7 @@ from ..kitchen import Tray
 from .nesting import RAGGED_RIM_MM
 from .pieces import Pieces, ScoredSheet
 from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays
-from .rolled import largest_for, sheet_edge
+from .rolled import largest_for, sheet_edge, sheet_thickness_mm
 from .scoring import score
 
 USUAL_SHEET_MM = (240.0, 330.0)  # what a home tray takes
@@ -78,6 +78,9 @@ class Scoring(Forming[SheetForm]):
             return score(wanted.dough_g, sized(width_mm), wanted.density_g_ml, tray_mm).count
 
         return sized(largest_for(wanted.count, gives))
+
+    def rolled_to(self, form: SheetForm, wanted: Wanted, sheet_mm: tuple[float, float]) -> SheetForm:
+        return form.but(thickness_mm=sheet_thickness_mm(wanted.dough_g, wanted.density_g_ml, sheet_mm))
 
     def sized(self, form: SheetForm, piece_g: float, factor: float) -> SheetForm:
         side = factor**0.5

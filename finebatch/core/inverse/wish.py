@@ -12,25 +12,40 @@ NEAR_MM = 0.25
 MOST_STEPS = 24
 
 
+class SheetWish(Value):
+    """The sheet that the dough is to be rolled to."""
+
+    width_mm: float = Field(ge=60, le=700)
+    length_mm: float = Field(ge=60, le=700)
+
+
 class SizeWish(Value):
-    """One of the two: how many cookies, or how wide baked."""
+    """One of the three: how many cookies, how wide baked, or how large the sheet that the dough is rolled to."""
 
     count: int | None = Field(default=None, ge=1, le=400)
     diameter_mm: float | None = Field(default=None, ge=15, le=300)
+    sheet: SheetWish | None = None
 
 
 def form_for(spec: DoughSpec, found: Assessment, kitchen: Kitchen, wish: SizeWish) -> AnyForm:
     """The form with the one size changed that meets the wish. Refusal at `wish` where none does."""
     if found.dough is None:
         raise refusal("wish", "There is no dough yet to portion.")
+    forming = forming_of(spec.form)
     try:
         if wish.count is not None:
-            return _for_count(spec, found, kitchen, wish.count)
+            counted: AnyForm = forming.for_count(spec.form, wanted_of(spec, found, kitchen, wish.count))
+            return counted
         if wish.diameter_mm is not None:
             return _for_width(spec, kitchen, wish.diameter_mm)
+        if wish.sheet is not None:
+            rolled: AnyForm = forming.rolled_to(
+                spec.form, wanted_of(spec, found, kitchen), (wish.sheet.width_mm, wish.sheet.length_mm)
+            )
+            return rolled
     except ValidationError as error:
         raise refusal("wish", _beyond(error)) from error
-    raise refusal("wish", "Say how many, or how wide.")
+    raise refusal("wish", "Say how many, how wide, or how large a sheet.")
 
 
 def _beyond(error: ValidationError) -> str:
@@ -49,17 +64,16 @@ def _beyond(error: ValidationError) -> str:
     return f"For that the {words} would be {would} {unit}; it can be {limit} {unit}. Wish otherwise, or change the amount of dough."
 
 
-def _for_count(spec: DoughSpec, found: Assessment, kitchen: Kitchen, count: int) -> AnyForm:
+def wanted_of(spec: DoughSpec, found: Assessment, kitchen: Kitchen, count: int = 1) -> Wanted:
+    """A wish for so many pieces of this dough, with all that a form needs to grant it."""
     assert found.dough is not None
     log = None
     if found.outcome is not None and found.outcome.second is not None:
         log = (found.outcome.baked.diameter_mm.value, found.outcome.second.log_length_mm)
-    wanted = Wanted(
+    return Wanted(
         count=count, dough_g=found.shaped_g or found.dough.mass_g, density_g_ml=found.dough.density_g_ml.value, tray=kitchen.tray(spec.tray_id),
         baked_log_mm=log,
     )  # fmt: skip
-    sized: AnyForm = forming_of(spec.form).for_count(spec.form, wanted)
-    return sized
 
 
 def _for_width(spec: DoughSpec, kitchen: Kitchen, diameter_mm: float) -> AnyForm:

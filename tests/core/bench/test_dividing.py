@@ -24,6 +24,7 @@ from finebatch.core.forming.rope import RopeForm
 from finebatch.core.forming.scoop import ScoopForm
 from finebatch.core.inverse.wish import SizeWish, form_for
 from finebatch.core.kitchen.kitchen import Kitchen
+from finebatch.formats.cards import dough_in_markdown, to_markdown
 from tests.kit import CUT_CARD, cut_dough, drop_dough
 
 KITCHEN = Kitchen()
@@ -229,13 +230,15 @@ def test_one_glaze_on_two_shares_is_given_by_what_each_needs() -> None:
 
 def test_the_printed_card_says_every_share_under_its_name() -> None:
     spec = drop_dough(shares=(share(name="Frozen", form=BallForm(portion_g=20), keep=Keep.FREEZER),))
-    rows = report(spec, KITCHEN).working
-    mine, theirs = [row for row in rows if not row.share], [row for row in rows if row.share == "Frozen"]
-    assert len(mine) + len(theirs) == len(rows)
+    found = report(spec, KITCHEN)
+    mine, theirs = found.working, of(found).working
     assert {row.label for row in theirs} >= {"Shape", "Oven", "Bake", "Makes", "Keeps"}
     assert mine[0].label == theirs[0].label == "Takes"
-    assert "g of the dough" in theirs[0].text
+    assert "of the dough" in theirs[0].text
     assert "freezer" in theirs[0].text
+    text = to_markdown(spec, found)
+    assert text.index("### The rest") < text.index(mine[1].text) < text.index("### Frozen") < text.index(theirs[1].text)
+    assert dough_in_markdown(text) == spec
 
 
 @pytest.mark.parametrize("starter", starters(), ids=lambda starter: starter.style_id)

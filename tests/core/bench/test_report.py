@@ -18,7 +18,7 @@ from finebatch.core.bench.starters import starters
 from finebatch.core.bench.why import why
 from finebatch.core.card.headings import split_card
 from finebatch.core.finishing.amounts import Dressing, finish_plans, surface_cm2
-from finebatch.core.finishing.kinds import Finishing, FinishKind, Surface, When
+from finebatch.core.finishing.kinds import Finishing, FinishKind, Surface, Topping, When
 from finebatch.core.forming.ball import BallForm
 from finebatch.core.forming.cutout import CutoutForm
 from finebatch.core.forming.cutters import Cutter
@@ -147,6 +147,65 @@ def test_two_sizes_share_one_bowl_of_glaze() -> None:
     each = report(large_alone, KITCHEN).finishes[0].each_g
     assert found.finishes[0].each_g == pytest.approx(each)
     assert found.finishes[0].total_g > 1.1 * each * found.yields[0].count
+
+
+GLAZED = CUT_CARD + "\nFor the glaze:\n100 g icing sugar\n20 g lemon juice"
+
+
+def test_a_drizzle_or_dip_of_the_cards_own_glaze_is_made_of_its_lines() -> None:
+    lines = tuple(split_card(GLAZED))
+    for kind in (FinishKind.DRIZZLE, FinishKind.DIP, FinishKind.ROYAL_ICING):
+        own = report(cut_dough(lines=lines, finishings=(Finishing(kind=kind, of_card=True),)), KITCHEN)
+        # The card's glaze is used: it is not asked for a second time.
+        (plan,) = own.finishes
+        assert [part.name for part in plan.parts] == ["Icing sugar", "Lemon juice"]
+        assert plan.parts[0].mass_g / plan.parts[1].mass_g == pytest.approx(5)
+        assert plan.written_g == pytest.approx(120)
+        other = report(cut_dough(lines=lines, finishings=(Finishing(kind=kind, of_card=False),)), KITCHEN)
+        assert {one.kind for one in other.finishes} == {kind, FinishKind.GLAZE}
+        assert next(one for one in other.finishes if one.kind is kind).written_g is None
+
+
+def test_coats_take_as_many_times_as_much_and_as_long() -> None:
+    def plan(coats: int, kind: FinishKind = FinishKind.GLAZE):  # type: ignore[no-untyped-def]
+        return report(cut_dough(finishings=(Finishing(kind=kind, coats=coats),)), KITCHEN).finishes[0]
+
+    once, thrice = plan(1), plan(3)
+    for name in ("each_g", "total_g", "work_s", "set_usual_min"):
+        assert getattr(thrice, name) == pytest.approx(3 * getattr(once, name))
+    # Nothing is rolled in sugar twice.
+    assert plan(3, FinishKind.ROLLING_SUGAR) == plan(1, FinishKind.ROLLING_SUGAR)
+
+
+def test_a_topping_is_pressed_on_by_the_piece_or_by_the_surface_or_as_the_card_has_it() -> None:
+    def plan(spec: DoughSpec):  # type: ignore[no-untyped-def]
+        return next(one for one in report(spec, KITCHEN).finishes if one.kind is FinishKind.TOPPING)
+
+    def topped(topping: Topping, cutter_mm: float = 60):  # type: ignore[no-untyped-def]
+        finishing = Finishing(kind=FinishKind.TOPPING, topping=topping)
+        return plan(cut_dough(form=CutoutForm(cutter_mm=cutter_mm), finishings=(finishing,)))
+
+    assert topped(Topping.HALF_NUT).each_g == topped(Topping.HALF_NUT, 40).each_g == 2
+    assert topped(Topping.SEEDS).each_g > 1.8 * topped(Topping.SEEDS, 40).each_g
+    assert [part.name for part in topped(Topping.SEEDS).parts] == ["seeds"]
+    carded = plan(cut_dough(lines=tuple(split_card(CUT_CARD + "\nFor the topping:\n63 g flaked almonds"))))
+    assert carded.total_g == pytest.approx(63)
+    assert carded.when is When.BEFORE
+    assert carded.short_g == 0
+
+
+def test_fat_is_infused_before_the_mixing_and_a_sheet_is_greased_by_the_tray() -> None:
+    spec = cut_dough(finishings=(Finishing(kind=FinishKind.INFUSED_FAT), Finishing(kind=FinishKind.GREASED_SHEET)))
+    found = report(spec, KITCHEN)
+    infused, greased = found.finishes
+    assert infused.when is When.FIRST
+    assert [round(part.mass_g, 1) for part in infused.parts] == [10.0, 16.0]  # of 200 g butter
+    assert found.assessment.trays is not None
+    tray = found.assessment.trays.tray
+    assert greased.each_g == pytest.approx(0.002 * tray.width_mm * tray.depth_mm / 100)
+    assert greased.total_g == pytest.approx(1.1 * greased.each_g * len(found.assessment.trays.loads))
+    # Neither is laid on a cookie.
+    assert found.yields[0].toppings_each_g == 0
 
 
 # --- the yield statement -----------------------------------------------------------------------------------------

@@ -107,7 +107,7 @@ def test_every_form_can_be_sized_by_its_width(form: object) -> None:
     ("form", "wish", "says"),
     [(ScoopForm(), SizeWish(diameter_mm=300), "out of its reach"), (CutoutForm(thickness_mm=25), SizeWish(count=300), "not dough enough"),
      (BatterForm(), SizeWish(count=2), "by hand"), (RopeForm(), SizeWish(count=1), "thickness first"),
-     (LogForm(), SizeWish(count=400), "mm thick"), (ScoopForm(), SizeWish(), "how many, or how wide")],
+     (LogForm(), SizeWish(count=400), "mm thick"), (ScoopForm(), SizeWish(), "how many, how wide, or how large a sheet")],
     ids=["wide", "cutter", "spoon", "rope", "log", "nothing"],
 )  # fmt: skip
 def test_wishes_that_cannot_come_true_say_why(form: object, wish: SizeWish, says: str) -> None:

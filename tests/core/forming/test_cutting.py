@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from finebatch.core.base.geometry import area_mm2, centred, circle, grown, moved, problem_with, rectangle, size_mm
-from finebatch.core.forming.cutout import CutoutForm
+from finebatch.core.forming.cutout import CutoutForm, SmallCuts
 from finebatch.core.forming.cutters import Cutter, outline
 from finebatch.core.forming.cutting import also_pattern_of, cut, pattern_of, patterns_of, roll_size_mm
 from finebatch.core.forming.nesting import (
@@ -213,3 +213,31 @@ def test_closer_cuts_and_a_narrower_rim_never_give_fewer() -> None:
     counts = [cut(600, CutoutForm(gap_mm=gap, rim_mm=rim), 1.25).count for gap, rim in ((6, 10), (2, 4), (0, 0))]
     assert counts == sorted(counts)
     assert counts[0] < counts[-1]
+
+
+@given(st.floats(150, 700), st.floats(40, 90), st.sampled_from(list(SmallCuts)))
+def test_the_second_cutter_cuts_what_it_is_chosen_for_and_nothing_is_lost(
+    dough_g: float, width: float, cuts: SmallCuts
+) -> None:
+    form = CutoutForm(cutter_mm=width, small_mm=width * 0.5, small_cuts=cuts)
+    plan = cut(dough_g, form, 1.2)
+    assert plan.count * plan.piece_g + plan.small_count * plan.small_g + plan.waste_g == pytest.approx(dough_g)
+    if not plan.count:
+        return  # too little for one large shape: all of it is cut small
+    firsts, again = [r for r in plan.rolls if not r.again], [r for r in plan.rolls if r.again]
+    assert all(roll.cutter_mm == width for roll in firsts)
+    if cuts is SmallCuts.SCRAPS:
+        assert all(roll.also_count == 0 for roll in firsts)
+    assert {roll.cutter_mm for roll in again} <= ({width} if cuts is SmallCuts.SHEET else {width * 0.5})
+
+
+def test_scraps_for_the_small_cutter_leave_the_sheet_to_the_large_one() -> None:
+    def counts(cuts: SmallCuts) -> tuple[int, int]:
+        plan = cut(600, CutoutForm(cutter_mm=60, small_mm=30, small_cuts=cuts), 1.2)
+        return plan.count, plan.small_count
+
+    both, sheet, scraps = counts(SmallCuts.BOTH), counts(SmallCuts.SHEET), counts(SmallCuts.SCRAPS)
+    assert scraps[0] > both[0]
+    assert sheet[0] > both[0]
+    assert 0 < sheet[1] < both[1]
+    assert scraps[1] > 0

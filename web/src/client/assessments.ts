@@ -69,6 +69,9 @@ export const whatIf = (dough: DoughSpec, kitchen: Kitchen, factor: Schemas["Fact
 export const grant = (dough: DoughSpec, kitchen: Kitchen, wish: Schemas["SizeWish"]) =>
   need(api.POST("/api/wishes", { body: { dough, kitchen, wish } }));
 
+export const logSizes = (dough: DoughSpec, kitchen: Kitchen) =>
+  need(api.POST("/api/wishes/log-sizes", { body: { dough, kitchen } }));
+
 export const scaled = (dough: DoughSpec, kitchen: Kitchen, scale: Schemas["ScaleRequest"]) =>
   need(api.POST("/api/scalings", { body: { dough, kitchen, scale } }));
 

@@ -188,6 +188,9 @@ export const LIMITS = {
       "max": 95.0,
       "start": 30.0
     },
+    "small_cuts": {
+      "start": "both"
+    },
     "gap_mm": {
       "min": 0.0,
       "max": 15.0,
@@ -913,6 +916,16 @@ export const LIMITS = {
       "start": 1
     }
   },
+  "SheetWish": {
+    "width_mm": {
+      "min": 60.0,
+      "max": 700.0
+    },
+    "length_mm": {
+      "min": 60.0,
+      "max": 700.0
+    }
+  },
   "SizeWish": {
     "count": {
       "min": 1.0,
@@ -922,6 +935,9 @@ export const LIMITS = {
     "diameter_mm": {
       "min": 15.0,
       "max": 300.0,
+      "start": null
+    },
+    "sheet": {
       "start": null
     }
   },

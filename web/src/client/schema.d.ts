@@ -830,9 +830,29 @@ export interface paths {
         put?: never;
         /**
          * Grant Wish
-         * @description The size that gives so many cookies, or a cookie so wide; 422 at `wish` where none does.
+         * @description The size that gives so many cookies, a cookie so wide, or a sheet so large; 422 at `wish` where none does.
          */
         post: operations["grantWish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wishes/log-sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer Log Sizes
+         * @description Numbers and sizes of logs that this dough makes and the tray takes; none where no log is shaped.
+         */
+        post: operations["logSizes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1150,18 +1170,13 @@ export interface components {
         };
         /**
          * CardRow
-         * @description One thing one needs to bake from a card, in words; of one share of the dough, where it is divided.
+         * @description One thing one needs to bake from a card, in words.
          */
         CardRow: {
             /** Label */
             label: string;
             /** Text */
             text: string;
-            /**
-             * Share
-             * @default
-             */
-            share: string;
         };
         /**
          * CardStep
@@ -1352,7 +1367,7 @@ export interface components {
         /**
          * CutoutForm
          * @description Shapes cut from a sheet: cutter and its width, sheet thickness, how often scraps are rolled again, in how many
-         *     parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough. `gap_mm` is left between
+         *     parts the dough is rolled, and a second, smaller cutter of the same shape for a share of the dough or for its scraps. `gap_mm` is left between
          *     cuts, `rim_mm` all round the sheet, where it is ragged.
          */
         CutoutForm: {
@@ -1390,6 +1405,8 @@ export interface components {
              * @default 30
              */
             small_share_pct: number;
+            /** @default both */
+            small_cuts: components["schemas"]["SmallCuts"];
             /**
              * Gap Mm
              * @default 2
@@ -1729,6 +1746,8 @@ export interface components {
             line_count: number;
             /** Preview */
             preview: string;
+            /** Kept */
+            kept: components["schemas"]["KeptShare"][];
             /** Readable */
             readable: boolean;
         };
@@ -2118,6 +2137,16 @@ export interface components {
          * @enum {string}
          */
         Keep: "now" | "fridge" | "freezer";
+        /**
+         * KeptShare
+         * @description A share of a dough that is kept for another day.
+         */
+        KeptShare: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
         /**
          * Kind
          * @description What is done.
@@ -2529,6 +2558,22 @@ export interface components {
              * @default 1
              */
             logs: number;
+        };
+        /**
+         * LogSize
+         * @description Logs that the tray takes, with what comes of them.
+         */
+        LogSize: {
+            /** Form */
+            form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BlockForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["SheetForm"] | components["schemas"]["PanForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"] | components["schemas"]["RuskForm"];
+            /** Saying */
+            saying: string;
+            /** Count */
+            count: number;
+            /** Across Mm */
+            across_mm: number;
+            /** Loads */
+            loads: number;
         };
         /**
          * LookOn
@@ -3996,15 +4041,32 @@ export interface components {
             rerolls: number;
         };
         /**
+         * SheetWish
+         * @description The sheet that the dough is to be rolled to.
+         */
+        SheetWish: {
+            /** Width Mm */
+            width_mm: number;
+            /** Length Mm */
+            length_mm: number;
+        };
+        /**
          * SizeWish
-         * @description One of the two: how many cookies, or how wide baked.
+         * @description One of the three: how many cookies, how wide baked, or how large the sheet that the dough is rolled to.
          */
         SizeWish: {
             /** Count */
             count?: number | null;
             /** Diameter Mm */
             diameter_mm?: number | null;
+            sheet?: components["schemas"]["SheetWish"] | null;
         };
+        /**
+         * SmallCuts
+         * @description What the second, smaller cutter cuts: its share of each sheet and the scraps, the share alone, or the scraps alone.
+         * @enum {string}
+         */
+        SmallCuts: "both" | "sheet" | "scraps";
         /**
          * SmallSize
          * @description The smaller of two sizes cut from one dough.
@@ -7604,6 +7666,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Granted"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    logSizes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogSize"][];
                 };
             };
             /** @description Bad Request */

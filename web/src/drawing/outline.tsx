@@ -1,7 +1,8 @@
 /** Pieces from above: rounds, ropes, or any outline; raw is an outline, baked is filled with a little crumb. */
+import type { DoughSpec, Schemas } from "../client/api";
 import { colour } from "../theme/tokens";
 import { BakedRound, Strand } from "./cookie";
-import { pointsOf, type Ring } from "./geometry";
+import { boxOf, boxRing, pointsOf, type Ring } from "./geometry";
 
 export interface PieceShape {
   diameter: number;
@@ -72,4 +73,15 @@ export function Bound({
       />
     );
   return <circle cx={x} cy={y} r={shape.diameter / 2} {...look} />;
+}
+
+/** One baked piece from above, with the room it takes: a cookie, a cut of a pan, a slice on its cut side. */
+export function topOf(form: DoughSpec["form"], outcome: Schemas["Outcome"]) {
+  const { pieces, baked, second } = outcome;
+  const across = baked.diameter_mm.value;
+  const outline = outcome.outline.length ? outcome.outline : pieces.outline;
+  const ring = second && form.kind === "rusk" ? boxRing(second.across_mm, second.high_mm) : outline;
+  const [wide, deep] = ring.length ? boxOf(ring) : [across, across];
+  const strand = pieces.strand_mm == null ? null : pieces.strand_mm + across - pieces.raw_diameter_mm;
+  return { shape: { diameter: across, ring, strand }, wide: wide + 2, deep: deep + 2 };
 }

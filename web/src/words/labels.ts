@@ -3,6 +3,7 @@ import type { DoughSpec, Kitchen, Line, Schemas, Tray } from "../client/api";
 
 type Making = DoughSpec["making"];
 type Change = Schemas["ChangeRequest"]["change"];
+type Share = DoughSpec["shares"][number];
 
 /** A set of words as the options of a chooser, in the order they stand here. */
 export const options = <K extends string>(words: Record<K, string>) => Object.entries(words) as [K, string][];
@@ -52,6 +53,18 @@ export const AIMS: Record<DoughSpec["finish"], string> = {
   crisp: "bake crisp",
 };
 
+export const BY_SHARE: Record<Share["by"], string> = {
+  percent: "% of dough",
+  grams: "by weight",
+  pieces: "pieces",
+};
+
+export const KEEPS: Record<Share["keep"], string> = {
+  now: "with the rest",
+  fridge: "from the fridge",
+  freezer: "from frozen",
+};
+
 export const SCHEMES: Record<DoughSpec["layout"]["scheme"], string> = {
   best: "best",
   rows: "rows",
@@ -68,6 +81,16 @@ export const FINISHES: Record<Schemas["FinishKind"], string> = {
   drizzle: "Drizzle",
   sprinkles: "Sprinkles",
   powdered_sugar: "Icing sugar dusting",
+  topping: "Topping pressed on",
+  infused_fat: "Infused fat",
+  greased_sheet: "Greased and wiped sheet",
+};
+
+export const TOPPINGS: Record<Schemas["Topping"], string> = {
+  half_nut: "half a nut",
+  whole_nut: "a whole nut",
+  seeds: "seeds",
+  sprinkles: "sprinkles",
 };
 
 export const FACTORS: Record<Schemas["Factor"], string> = {

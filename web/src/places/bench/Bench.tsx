@@ -6,10 +6,12 @@ import type { DoughSpec, Problem, Schemas } from "../../client/api";
 import { useAssessment } from "../../client/assessments";
 import { lastDough, useDough } from "../../client/dough";
 import { useKitchen } from "../../client/kitchen";
+import { useShare } from "../../client/shares";
 import { Button } from "../../pieces/controls";
 import { DoughNotes, Missing, ToFirstDough } from "../../pieces/missing";
 import { Note } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
+import { Divide } from "../../pieces/shares";
 import { PlaceHeader } from "../../pieces/shell";
 import { CardSheet } from "./CardSheet";
 import { DoughPanel } from "./DoughPanel";
@@ -34,17 +36,28 @@ export function Bench() {
   const { found, failed } = useAssessment(dough.spec, kitchen);
   const [sheet, setSheet] = useState<SheetName>();
   useUndoKeys(dough.undo, dough.redo);
-  const ghost = useGhost(found?.outcome ?? undefined, id);
+  const part = useShare(dough.spec, found, dough.change);
+  const ghost = useGhost(part.found?.outcome ?? undefined, `${id} ${part.share?.id ?? ""}`);
   useEffect(() => {
     if (id) lastDough.set(id);
   }, [id]);
   if (!id) return <ToFirstDough place="bench" />;
-  if (!dough.spec || !kitchen)
+  if (!dough.spec || !part.view || !kitchen)
     return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Bench" />;
   const remedy = (problem: Problem) => dough.change((spec) => applyRemedy(spec, problem));
+  const remedyHere = (problem: Problem) => part.edit((spec) => applyRemedy(spec, problem));
+  const shape = (of: Partial<DoughSpec>) => part.edit((spec) => ({ ...spec, ...of }));
   const problems = found?.problems ?? [];
   const opens = (name: SheetName) => (open: boolean) => setSheet(open ? name : undefined);
   const take = (spec: DoughSpec) => dough.change(() => spec);
+  const shares = {
+    spec: dough.spec,
+    found,
+    kitchen,
+    share: part.share,
+    onChoose: part.choose,
+    onSpec: dough.change,
+  };
   const set = (part: Partial<DoughSpec>) => dough.change((spec) => ({ ...spec, ...part }));
   return (
     <div className="flex min-h-dvh flex-col xl:h-dvh">
@@ -52,7 +65,7 @@ export function Bench() {
         title={
           <input
             aria-label="Name of the dough"
-            className="w-[min(17rem,50vw)] rounded-md border-b-2 border-transparent bg-transparent font-extrabold hover:border-line"
+            className="w-[min(15rem,50vw)] rounded-md border-b-2 border-transparent bg-transparent font-extrabold hover:border-line"
             value={dough.spec.name}
             maxLength={80}
             onChange={(event) => set({ name: event.target.value || "New dough" })}
@@ -86,6 +99,7 @@ export function Bench() {
         <Button className="px-3" onClick={() => setSheet("scale")}>
           Scale
         </Button>
+        <Divide {...shares} />
         <Button className="px-3" onClick={() => setSheet("swap")}>
           Swap
         </Button>
@@ -154,17 +168,19 @@ export function Bench() {
           found={found}
           kitchen={kitchen}
           problems={problems}
+          shaped={{ spec: part.view, dough: part.found?.dough ?? undefined, onSpec: shape }}
           onSpec={set}
           onRemedy={remedy}
         />
         <OutcomePanel
-          spec={dough.spec}
-          found={found}
+          spec={part.view}
+          found={part.found}
           ghost={ghost}
           kitchen={kitchen}
-          problems={problems}
-          onSpec={set}
-          onRemedy={remedy}
+          problems={part.found?.problems ?? problems}
+          shares={shares}
+          onSpec={shape}
+          onRemedy={remedyHere}
           className="md:col-span-2 xl:col-span-1"
         />
       </div>

@@ -22,10 +22,16 @@ export function DoughPanel(props: {
   found?: Assessment;
   kitchen: Kitchen;
   problems: Problem[];
+  /** The share that is looked at: its family is its own. */
+  shaped: {
+    spec: DoughSpec;
+    dough?: Schemas["Dough"];
+    onSpec: (part: Partial<DoughSpec>) => void;
+  };
   onSpec: (part: Partial<DoughSpec>) => void;
   onRemedy: (problem: Problem) => void;
 }) {
-  const { spec, found, kitchen, problems, onSpec } = props;
+  const { spec, found, kitchen, problems, onSpec, shaped } = props;
   const dough = found?.dough;
   const mine = problems.filter((problem) => problem.field === "lines" || problem.field.startsWith("making."));
   return (
@@ -45,8 +51,8 @@ export function DoughPanel(props: {
           ))}
           <Tabs.Content value="makeup" className="grid gap-3" tabIndex={-1}>
             {dough && <Shares dough={dough} />}
-            {dough && <Family dough={dough} />}
-            {dough && <FamilyChoice spec={spec} dough={dough} onSpec={onSpec} />}
+            {shaped.dough && <Family dough={shaped.dough} />}
+            {shaped.dough && <FamilyChoice {...shaped} dough={shaped.dough} />}
             <MakingFields spec={spec} problems={problems} onSpec={onSpec} />
             {found?.eggs && (
               <Eggs eggs={found.eggs} onWash={(g) => onSpec({ lines: [...spec.lines, washLine(g)] })} />

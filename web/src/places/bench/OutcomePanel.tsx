@@ -7,6 +7,7 @@ import { useCatalogue } from "../../client/catalogue";
 import { OutcomeDrawing } from "../../drawing/outcome";
 import { Button, NumberField, Select } from "../../pieces/controls";
 import { Panel, ProblemNote } from "../../pieces/notes";
+import { type SharesProps, SharesStrip } from "../../pieces/shares";
 import { onDial, ovenHeat } from "../../words/heat";
 import { AIMS, options } from "../../words/labels";
 import {
@@ -31,6 +32,7 @@ export function OutcomePanel(props: {
   ghost?: Outcome;
   kitchen: Kitchen;
   problems: Problem[];
+  shares: SharesProps;
   onSpec: (part: Partial<DoughSpec>) => void;
   onRemedy: (problem: Problem) => void;
   className?: string;
@@ -63,6 +65,7 @@ export function OutcomePanel(props: {
       }
     >
       <div className="grid min-h-0 content-start gap-2 overflow-y-auto px-4 py-3">
+        <SharesStrip {...props.shares} />
         <div className="flex flex-wrap items-end gap-2.5">
           <div className="w-34">
             <FormKind form={spec.form} onForm={(form) => onSpec({ form })} />
@@ -111,7 +114,7 @@ export function OutcomePanel(props: {
                   {loadsText(trays.loads)}
                 </span>
                 <Link
-                  to={`/trays/${id}`}
+                  to={`/trays/${id}${props.shares.share ? `?share=${props.shares.share.id}` : ""}`}
                   className="inline-flex min-h-11 items-center font-semibold whitespace-nowrap underline underline-offset-4"
                 >
                   See the trays

@@ -71,14 +71,19 @@ export function PrintedCard() {
             </li>
           ))}
         </ol>
-        <dl className="grid grid-cols-[7rem_minmax(0,1fr)] gap-x-4 gap-y-1">
-          {report.working.map((row) => (
-            <div key={row.label} className="contents">
-              <dt className="font-bold">{row.label}</dt>
-              <dd>{row.text}</dd>
-            </div>
-          ))}
-        </dl>
+        {[{ id: "", name: "The rest", report }, ...report.shares].map((share, _, all) => (
+          <section key={share.id}>
+            {all.length > 1 && <h2 className="mb-1 text-head font-bold">{share.name}</h2>}
+            <dl className="grid grid-cols-[7rem_minmax(0,1fr)] gap-x-4 gap-y-1">
+              {share.report.working.map((row) => (
+                <div key={row.label} className="contents">
+                  <dt className="font-bold">{row.label}</dt>
+                  <dd>{row.text}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
         {found.dough && (
           <p className="text-plain">
             Contains{" "}

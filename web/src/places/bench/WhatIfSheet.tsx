@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import type { ApiError, DoughSpec, Kitchen, Schemas } from "../../client/api";
-import { grant, whatIf } from "../../client/assessments";
+import { grant, logSizes, whatIf } from "../../client/assessments";
 import { within } from "../../client/within";
 import { Curve } from "../../drawing/curve";
 import { Button, NumberField, Select } from "../../pieces/controls";
@@ -87,11 +87,16 @@ function Wishes({ spec, outcome, kitchen, onForm, onOpen }: Props) {
   const [count, setCount] = useState(outcome.pieces.count);
   const [wide, setWide] = useState(Math.round(outcome.baked.diameter_mm.value));
   const [error, setError] = useState<string>();
-  const ask = async (wish: Schemas["SizeWish"]) => {
+  const [sheet, setSheet] = useState({ width_mm: 300, length_mm: 350 });
+  const take = (form: DoughSpec["form"]) => {
+    onForm(form);
+    onOpen(false);
+  };
+  const rolled = spec.form.kind === "cutout" || spec.form.kind === "sheet";
+  const ask = async (wish: Partial<Schemas["SizeWish"]>) => {
     try {
-      const { form } = await grant(spec, kitchen, wish);
-      onForm(form);
-      onOpen(false);
+      const { form } = await grant(spec, kitchen, { count: null, diameter_mm: null, sheet: null, ...wish });
+      take(form);
     } catch (failure) {
       setError((failure as ApiError).message);
     }
@@ -108,7 +113,7 @@ function Wishes({ spec, outcome, kitchen, onForm, onOpen }: Props) {
           {...within("SizeWish", "count")}
           onValue={(n) => setCount(Math.round(n))}
         />
-        <Button onClick={() => ask({ count, diameter_mm: null })}>Size for that many</Button>
+        <Button onClick={() => ask({ count })}>Size for that many</Button>
       </div>
       <div className="flex flex-wrap items-end gap-2">
         <LengthField
@@ -119,13 +124,68 @@ function Wishes({ spec, outcome, kitchen, onForm, onOpen }: Props) {
           {...within("SizeWish", "diameter_mm")}
           onValue={setWide}
         />
-        <Button onClick={() => ask({ count: null, diameter_mm: wide })}>Size for that width</Button>
+        <Button onClick={() => ask({ diameter_mm: wide })}>Size for that width</Button>
       </div>
+      {rolled && (
+        <div className="flex flex-wrap items-end gap-2">
+          <LengthField
+            kitchen={kitchen}
+            label="I want the sheet this wide"
+            width="w-24"
+            value={sheet.width_mm}
+            {...within("SheetWish", "width_mm")}
+            step={10}
+            onValue={(width_mm) => setSheet({ ...sheet, width_mm })}
+          />
+          <LengthField
+            kitchen={kitchen}
+            label="and long"
+            width="w-24"
+            value={sheet.length_mm}
+            {...within("SheetWish", "length_mm")}
+            step={10}
+            onValue={(length_mm) => setSheet({ ...sheet, length_mm })}
+          />
+          <Button onClick={() => ask({ sheet })}>Thickness for that sheet</Button>
+        </div>
+      )}
+      <LogSizes spec={spec} kitchen={kitchen} onForm={take} />
       {error && (
         <p role="alert" className="font-medium text-stop-edge">
           {error}
         </p>
       )}
     </fieldset>
+  );
+}
+
+/** Logs that this dough makes and the tray takes, each with what comes of it. */
+function LogSizes({ spec, kitchen, onForm }: Pick<Props, "spec" | "kitchen" | "onForm">) {
+  const [sizes, setSizes] = useState<Schemas["LogSize"][]>([]);
+  useEffect(() => {
+    if (spec.form.kind !== "log" && spec.form.kind !== "rusk") return;
+    let current = true;
+    logSizes(spec, kitchen).then(
+      (found) => current && setSizes(found),
+      () => current && setSizes([]),
+    );
+    return () => {
+      current = false;
+    };
+  }, [spec, kitchen]);
+  if (!sizes.length) return null;
+  return (
+    <div className="grid gap-1.5">
+      <p className="text-note font-medium text-quiet">Logs this dough makes, and the tray takes</p>
+      {sizes.map((size) => (
+        <Button
+          key={size.saying}
+          className="h-auto justify-start py-2 text-left font-medium"
+          onClick={() => onForm(size.form)}
+        >
+          {size.saying}
+        </Button>
+      ))}
+    </div>
   );
 }

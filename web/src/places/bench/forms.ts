@@ -191,12 +191,24 @@ export const FIELDS: Fields = {
       when: (form) => form.small_mm != null,
     },
     {
+      key: "small_cuts",
+      label: "The small one cuts",
+      width: "w-48",
+      more: true,
+      when: (form) => form.small_mm != null,
+      options: [
+        ["both", "a share and the scraps"],
+        ["sheet", "a share of the sheet"],
+        ["scraps", "the scraps alone"],
+      ],
+    },
+    {
       key: "small_share_pct",
       label: "Dough for small",
       unit: "%",
       step: 5,
       more: true,
-      when: (form) => form.small_mm != null,
+      when: (form) => form.small_mm != null && form.small_cuts !== "scraps",
     },
   ],
   sheet: [

@@ -218,7 +218,17 @@ function useChosen(ids: string[]) {
       staleTime: 5000,
     })),
   });
-  const found = answers.flatMap(({ data }) => (data ? [{ id: data.id, name: data.spec.name }] : []));
+  const found = answers.flatMap(({ data }) =>
+    data
+      ? [
+          {
+            id: data.id,
+            name: data.spec.name,
+            kept: data.spec.shares.filter((share) => share.keep !== "now"),
+          },
+        ]
+      : [],
+  );
   const lost = ids.filter((_, i) =>
     [404, 410, 422].includes((answers[i]?.error as ApiError | null)?.status ?? 0),
   );
@@ -245,25 +255,46 @@ function TimeField(props: { label: string; value: string; onValue: (value: strin
   );
 }
 
-type Named = { id: string; name: string };
+type Named = { id: string; name: string; kept: { id: string; name: string }[] };
+
+/** A dough, or a share of one that is kept, as one choice. */
+const choiceOf = (ask: { dough_id: string; share_id?: string | null }) =>
+  ask.share_id ? `${ask.dough_id} ${ask.share_id}` : ask.dough_id;
+
+function choices(dough: Named, taken: ReadonlySet<string>): [string, string][] {
+  const all: [string, string][] = [
+    [dough.id, dough.name],
+    ...dough.kept.map((share): [string, string] => [
+      choiceOf({ dough_id: dough.id, share_id: share.id }),
+      `${dough.name}, ${share.name} (kept)`,
+    ]),
+  ];
+  return all.filter(([value]) => !taken.has(value));
+}
 
 function DoughAsks(props: { asks: Ask[]; doughs: Named[]; chosen: Named[]; onAsks: (asks: Ask[]) => void }) {
   const { asks, doughs, chosen, onAsks } = props;
   const put = (index: number, part: Partial<Ask>) =>
     onAsks(asks.map((ask, i) => (i === index ? { ...ask, ...part } : ask)));
-  const left = doughs.filter((dough) => !asks.some((ask) => ask.dough_id === dough.id));
+  const all = [...chosen.filter((one) => !doughs.some((dough) => dough.id === one.id)), ...doughs];
+  const taken = new Set(asks.map(choiceOf));
+  const left = all.flatMap((dough) => choices(dough, taken));
+  const asked = (value: string) => {
+    const [dough_id = "", share_id = null] = value.split(" ");
+    return { dough_id, share_id };
+  };
   return (
     <fieldset className="grid gap-2.5">
       <legend className="mb-1 font-semibold">What is baked</legend>
       {asks.map((ask, index) => (
-        <div key={ask.dough_id} className="flex flex-wrap items-end gap-2.5">
+        <div key={choiceOf(ask)} className="flex flex-wrap items-end gap-2.5">
           <div className="min-w-48 flex-1">
             <Select
               label={asks.length > 1 ? `Dough ${index + 1}` : "Dough"}
-              value={ask.dough_id}
-              onValue={(dough_id) => put(index, { dough_id })}
-              options={[[...chosen, ...doughs].find((dough) => dough.id === ask.dough_id), ...left].flatMap(
-                (dough) => (dough ? [[dough.id, dough.name] as const] : []),
+              value={choiceOf(ask)}
+              onValue={(value) => put(index, asked(value))}
+              options={all.flatMap((dough) =>
+                choices(dough, new Set(asks.filter((_, i) => i !== index).map(choiceOf))),
               )}
             />
           </div>
@@ -295,7 +326,7 @@ function DoughAsks(props: { asks: Ask[]; doughs: Named[]; chosen: Named[]; onAsk
       {asks.length < MOST_DOUGHS && left[0] && (
         <Button
           className="justify-self-start"
-          onClick={() => left[0] && onAsks([...asks, { dough_id: left[0].id, times: 1, overnight: false }])}
+          onClick={() => left[0] && onAsks([...asks, { ...asked(left[0][0]), times: 1, overnight: false }])}
         >
           And another dough
         </Button>

@@ -1,17 +1,28 @@
 /** What goes on the cookies: how much, of what, when, and how long it sets. */
 
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
-import { within } from "../../client/within";
-import { Button, NumberField, Select } from "../../pieces/controls";
+import { starting, within } from "../../client/within";
+import { Button, NumberField, Select, Switch } from "../../pieces/controls";
 import { MassField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
-import { FINISHES, options } from "../../words/labels";
+import { FINISHES, options, TOPPINGS } from "../../words/labels";
 import { duration, mass } from "../../words/numbers";
 
 type Kind = Schemas["FinishKind"];
+type Finishing = DoughSpec["finishings"][number];
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
 
+const newFinishing = (kind: Kind) => ({ ...starting("Finishing"), kind }) as Finishing;
+
+const EACH: Record<Schemas["Per"], string> = { piece: "on each", tray: "on each tray", dough: "in all" };
+
+/** What is put on, not spread: there is no share of the surface to ask for. */
+const PLACED: ReadonlySet<Kind> = new Set(["filling", "topping"]);
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
 const WHEN: Record<Schemas["FinishPlan"]["when"], string> = {
+  first: "Before the mixing",
   before: "Before the bake",
   hot: "While hot",
   cold: "When fully cold",
@@ -37,7 +48,7 @@ export function FinishesView(props: {
             value="none"
             options={[["none", "choose…"], ...left]}
             onValue={(kind) => {
-              if (kind !== "none") set([...chosen, { kind: kind as Kind, cover_pct: 100, each_g: null }]);
+              if (kind !== "none") set([...chosen, newFinishing(kind as Kind)]);
             }}
           />
         </div>
@@ -48,11 +59,11 @@ export function FinishesView(props: {
       <div className="grid gap-4 md:grid-cols-2">
         {plans.map((plan) => {
           const own = chosen.find((finishing) => finishing.kind === plan.kind);
-          const edit = (part: Partial<NonNullable<typeof own>>) =>
+          const edit = (part: Partial<Finishing>) =>
             set(
               own
                 ? chosen.map((other) => (other.kind === plan.kind ? { ...other, ...part } : other))
-                : [...chosen, { kind: plan.kind, cover_pct: 100, each_g: null, ...part }],
+                : [...chosen, { ...newFinishing(plan.kind), ...part }],
             );
           return (
             <Panel
@@ -74,8 +85,10 @@ export function FinishesView(props: {
             >
               <div className="grid gap-2.5 p-4">
                 <p>
-                  <strong className="text-head">{mass(plan.total_g, kitchen)}</strong>,{" "}
-                  {mass(plan.each_g, kitchen)} on each. <strong>{WHEN[plan.when]}.</strong> {plan.how}
+                  <strong className="text-head">{mass(plan.total_g, kitchen)}</strong>
+                  {plan.per !== "dough" && `, ${mass(plan.each_g, kitchen)} ${EACH[plan.per]}`}
+                  {plan.coats > 1 && ` in ${plan.coats} coats`}. <strong>{WHEN[plan.when]}.</strong>{" "}
+                  {plan.how}
                 </p>
                 {plan.parts.length > 1 && (
                   <ul className="text-plain">
@@ -102,16 +115,38 @@ export function FinishesView(props: {
                     <p className="text-plain">The card's {mass(plan.written_g, kitchen)} are enough.</p>
                   ))}
                 <div className="flex flex-wrap items-end gap-3">
-                  <MassField
-                    kitchen={kitchen}
-                    label="On each"
-                    width="w-24"
-                    {...within("Finishing", "each_g")}
-                    step={0.5}
-                    value={Math.round(plan.each_g * 10) / 10}
-                    onValue={(each_g) => edit({ each_g })}
-                  />
-                  {plan.kind !== "filling" && own?.each_g == null && (
+                  {plan.kind === "topping" && !plan.of_card && (
+                    <div className="w-36">
+                      <Select
+                        label="Pressed on"
+                        value={own?.topping ?? "half_nut"}
+                        options={options(TOPPINGS)}
+                        onValue={(topping) => edit({ topping })}
+                      />
+                    </div>
+                  )}
+                  {plan.coatable && (
+                    <NumberField
+                      label="Coats"
+                      unit=""
+                      width="w-14"
+                      {...within("Finishing", "coats")}
+                      value={plan.coats}
+                      onValue={(coats) => edit({ coats: Math.round(coats) })}
+                    />
+                  )}
+                  {plan.per !== "dough" && (
+                    <MassField
+                      kitchen={kitchen}
+                      label={plan.coats > 1 ? "A coat on each" : capital(EACH[plan.per])}
+                      width="w-24"
+                      {...within("Finishing", "each_g")}
+                      step={0.5}
+                      value={Math.round((plan.each_g / plan.coats) * 10) / 10}
+                      onValue={(each_g) => edit({ each_g })}
+                    />
+                  )}
+                  {plan.per === "piece" && !PLACED.has(plan.kind) && own?.each_g == null && (
                     <NumberField
                       label="Covers"
                       unit="%"
@@ -124,10 +159,17 @@ export function FinishesView(props: {
                   )}
                   {own?.each_g != null && (
                     <Button kind="quiet" onClick={() => edit({ each_g: null })}>
-                      By the surface again
+                      Work it out again
                     </Button>
                   )}
                 </div>
+                {plan.has_card && (
+                  <Switch
+                    label="Made of the card's own lines"
+                    checked={plan.of_card}
+                    onChecked={(of_card) => edit({ of_card })}
+                  />
+                )}
               </div>
             </Panel>
           );

@@ -5,9 +5,11 @@ import { Link, useParams } from "react-router";
 import { useReport } from "../../client/assessments";
 import { lastDough, useDough } from "../../client/dough";
 import { useKitchen } from "../../client/kitchen";
+import { useShare } from "../../client/shares";
 import { DoughNotes, Missing, ToFirstDough } from "../../pieces/missing";
 import { ProblemNote } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
+import { SharesStrip } from "../../pieces/shares";
 import { PlaceHeader } from "../../pieces/shell";
 import { FinishesView } from "./FinishesView";
 import { GuidesView } from "./GuidesView";
@@ -20,32 +22,35 @@ export function Trays() {
   const dough = useDough(id);
   const { data: kitchen } = useKitchen();
   const { data: report } = useReport(dough.spec, kitchen);
+  const part = useShare(dough.spec, report?.assessment, dough.change);
   useEffect(() => {
     if (id) lastDough.set(id);
   }, [id]);
   if (!id) return <ToFirstDough place="trays" />;
-  if (!dough.spec || !kitchen)
+  if (!dough.spec || !part.view || !kitchen)
     return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Trays" />;
-  const spec = dough.spec;
-  const found = report?.assessment;
+  const spec = part.view;
+  const found = part.found;
+  const own = part.share ? report?.shares.find((one) => one.id === part.share?.id)?.report : report;
+  const query = part.share ? `?share=${part.share.id}` : "";
   const stops = (found?.problems ?? []).filter((problem) => problem.severity === "stop");
   const tabs: [string, string, ReactNode][] = [
     [
       "trays",
       "On trays",
-      <TraysView key="t" spec={spec} kitchen={kitchen} found={found} onSpec={dough.change} />,
+      <TraysView key="t" spec={spec} kitchen={kitchen} found={found} onSpec={part.edit} />,
     ],
     [
       "guides",
       "Cutting and printing",
-      <GuidesView key="g" spec={spec} kitchen={kitchen} guides={report?.guides} />,
+      <GuidesView key="g" spec={spec} kitchen={kitchen} guides={own?.guides} />,
     ],
     [
       "finishes",
       "Finishes",
-      <FinishesView key="f" spec={spec} kitchen={kitchen} report={report} onSpec={dough.change} />,
+      <FinishesView key="f" spec={spec} kitchen={kitchen} report={own} onSpec={part.edit} />,
     ],
-    ["yield", "Yield", <YieldView key="y" kitchen={kitchen} report={report} />],
+    ["yield", "Yield", <YieldView key="y" kitchen={kitchen} report={own} />],
     ["why", "Why so", <WhyView key="w" spec={spec} kitchen={kitchen} />],
   ];
   return (
@@ -53,7 +58,7 @@ export function Trays() {
       <PlaceHeader title={`${spec.name} on trays`}>
         <SaveMark state={dough.state} />
         <Link
-          to={`/bench/${id}`}
+          to={`/bench/${id}${query}`}
           className="enamel inline-flex min-h-11 items-center bg-white px-4 font-semibold"
         >
           Bench
@@ -80,6 +85,14 @@ export function Trays() {
             </Tabs.Trigger>
           ))}
         </Tabs.List>
+        <SharesStrip
+          spec={dough.spec}
+          found={report?.assessment}
+          kitchen={kitchen}
+          share={part.share}
+          onChoose={part.choose}
+          onSpec={dough.change}
+        />
         {stops.map((problem) => (
           <ProblemNote key={problem.message} problem={problem} />
         ))}

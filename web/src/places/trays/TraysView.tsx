@@ -32,21 +32,19 @@ export function TraysView(props: { spec: DoughSpec; kitchen: Kitchen; found?: As
       <div className="grid content-start gap-4">
         {spec.form.kind !== "pan" && <TrayChoice {...props} />}
         {outcome && plan && !plan.whole && <LayoutFields {...props} />}
-        {outcome && plan && !plan.whole && plan.unit === "cookie" && (
+        {plan && plan.of > 1 && (
           <div className="grid gap-2">
             <NumberField
-              label={`Bake now, of ${outcome.pieces.count}`}
+              label={`Bake now, of ${plural(plan.of, unitOf(plan))}`}
               unit=""
-              value={Math.min(spec.bake_now ?? outcome.pieces.count, outcome.pieces.count)}
+              value={Math.min(spec.bake_now ?? plan.of, plan.of)}
               min={1}
-              max={outcome.pieces.count}
-              onValue={(n) =>
-                onSpec((now) => ({ ...now, bake_now: n >= outcome.pieces.count ? null : Math.round(n) }))
-              }
+              max={plan.of}
+              onValue={(n) => onSpec((now) => ({ ...now, bake_now: n >= plan.of ? null : Math.round(n) }))}
             />
             {plan.kept > 0 && (
               <Note severity="note">
-                {plural(plan.kept, "piece")} kept raw. {plan.kept_note}
+                {plural(plan.kept, unitOf(plan))} kept raw. {plan.kept_note}
               </Note>
             )}
           </div>
@@ -88,6 +86,9 @@ export function TraysView(props: { spec: DoughSpec; kitchen: Kitchen; found?: As
     </div>
   );
 }
+
+/** What is counted to bake: a sheet or a pan is baked whole. */
+const unitOf = (plan: TrayPlan) => (plan.whole ? "tray" : plan.unit === "cookie" ? "piece" : plan.unit);
 
 function TrayChoice({ spec, kitchen, found, onSpec }: Parameters<typeof TraysView>[0]) {
   const chosen = kitchen.trays.find((tray) => tray.id === spec.tray_id) ?? kitchen.trays[0];

@@ -1,0 +1,220 @@
+/** The shares of a dough side by side at one scale: which one is looked at, how much it takes, when it is baked. */
+import clsx from "clsx";
+import { Popover } from "radix-ui";
+import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../client/api";
+import { newShare, type Share } from "../client/shares";
+import { within } from "../client/within";
+import { Piece, topOf } from "../drawing/outline";
+import { BY_SHARE, KEEPS, options } from "../words/labels";
+import { likely, mass, plural } from "../words/numbers";
+import { Button, Field, NumberField, Select, Switch } from "./controls";
+import { MassField } from "./measures";
+import { Note, ProblemNote } from "./notes";
+
+type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
+
+export interface SharesProps {
+  spec: DoughSpec;
+  found?: Assessment;
+  kitchen: Kitchen;
+  share?: Share;
+  onChoose: (id: string | undefined) => void;
+  onSpec: Change;
+}
+
+const MOST_SHARES = 5;
+const STRIP_PX = 44;
+
+/** Takes half of what is left out of the dough, to be shaped in a way of its own. */
+export function Divide({ spec, found, onChoose, onSpec }: SharesProps) {
+  if (spec.shares.length >= MOST_SHARES || !found?.dough) return null;
+  const dough_g = found.dough.mass_g;
+  const divide = () => {
+    const one = newShare(spec, (found.shaped_g ?? dough_g) / dough_g);
+    onSpec((now) => ({ ...now, shares: [...now.shares, one] }));
+    onChoose(one.id);
+  };
+  return (
+    <Button className="px-3" title="Shape a part of the dough in a way of its own" onClick={divide}>
+      Divide
+    </Button>
+  );
+}
+
+export function SharesStrip(props: SharesProps) {
+  const { spec, found, kitchen, share, onChoose } = props;
+  if (!spec.shares.length) return null;
+  const parts = [
+    { id: undefined, name: "The rest", form: spec.form, found, grams: found?.shaped_g },
+    ...spec.shares.map((one) => {
+      const own = found?.shares.find((other) => other.id === one.id);
+      return { id: one.id, name: one.name, form: one.form, found: own?.found, grams: own?.mass_g };
+    }),
+  ];
+  const tops = parts.map((part) => part.found?.outcome && topOf(part.form, part.found.outcome));
+  const problem = found?.problems.find((one) => one.field.startsWith(`shares.${share?.id}`));
+  const tallest = Math.max(...tops.map((top) => top?.deep ?? 0), 1);
+  const scale = STRIP_PX / tallest;
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="sr-only">Shares of the dough</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {parts.map((part, i) => {
+          const top = tops[i];
+          const outcome = part.found?.outcome;
+          const chosen = part.id === share?.id;
+          return (
+            <label
+              key={part.id ?? "rest"}
+              className={clsx(
+                "flex min-h-14 cursor-pointer items-center gap-2 rounded-[10px] border-[1.5px] px-2.5 py-1 has-focus-visible:outline-3 has-focus-visible:outline-offset-2",
+                chosen ? "border-rim bg-white" : "border-line bg-well hover:bg-white",
+              )}
+            >
+              <input
+                type="radio"
+                name="share"
+                className="sr-only"
+                checked={chosen}
+                onChange={() => onChoose(part.id)}
+              />
+              {top && (
+                <svg
+                  width={top.wide * scale}
+                  height={top.deep * scale}
+                  viewBox={`${-top.wide / 2} ${-top.deep / 2} ${top.wide} ${top.deep}`}
+                  aria-hidden
+                >
+                  <Piece x={0} y={0} shape={top.shape} baked />
+                </svg>
+              )}
+              <span className="text-note leading-tight">
+                <span className={clsx("block text-plain", chosen ? "font-bold" : "font-semibold")}>
+                  {part.name}
+                </span>
+                <span className="block whitespace-nowrap text-quiet">
+                  {part.grams ? mass(part.grams, kitchen) : ""}
+                  {outcome ? `, ${plural(outcome.pieces.count, "cookie")}` : ""}
+                </span>
+                <span className="block whitespace-nowrap text-quiet">
+                  {outcome ? `${likely(outcome.window)}` : ""}
+                </span>
+              </span>
+            </label>
+          );
+        })}
+        {share && (
+          <Popover.Root>
+            <Popover.Trigger asChild>
+              <Button className="px-3">Change {share.name}…</Button>
+            </Popover.Trigger>
+            <Popover.Portal>
+              <Popover.Content
+                align="start"
+                sideOffset={6}
+                collisionPadding={12}
+                aria-label={`Change ${share.name}`}
+                className="enamel z-20 w-[min(30rem,94vw)] bg-white p-4 shadow-lg"
+              >
+                <ShareFields {...props} share={share} />
+              </Popover.Content>
+            </Popover.Portal>
+          </Popover.Root>
+        )}
+      </div>
+      {share && problem && <ProblemNote problem={problem} />}
+    </fieldset>
+  );
+}
+
+function ShareFields({ spec, found, kitchen, share, onChoose, onSpec }: SharesProps & { share: Share }) {
+  const own = found?.shares.find((one) => one.id === share.id);
+  const error = (field: string) => sentence(found?.problems ?? [], `shares.${share.id}.${field}`);
+  const put = (part: Partial<Share>) =>
+    onSpec((now) => ({
+      ...now,
+      shares: now.shares.map((one) => (one.id === share.id ? { ...one, ...part } : one)),
+    }));
+  const remove = () => {
+    onChoose(undefined);
+    onSpec((now) => ({ ...now, shares: now.shares.filter((one) => one.id !== share.id) }));
+  };
+  const amount = {
+    label: "Takes",
+    width: "w-18",
+    value: share.amount,
+    ...within("Share", "amount"),
+    error: error("amount"),
+    onValue: (value: number) => put({ amount: share.by === "pieces" ? Math.round(value) : value }),
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <div className="w-32">
+        <Field label="Name of this part">
+          {(ids) => (
+            <input
+              {...ids}
+              className="control w-full"
+              value={share.name}
+              maxLength={40}
+              onChange={(event) => event.target.value.trim() && put({ name: event.target.value })}
+            />
+          )}
+        </Field>
+      </div>
+      {share.by === "grams" ? (
+        <MassField kitchen={kitchen} {...amount} />
+      ) : (
+        <NumberField {...amount} unit="" step={share.by === "percent" ? 5 : 1} />
+      )}
+      <div className="w-34">
+        <Select
+          label="in"
+          value={share.by}
+          options={options(BY_SHARE)}
+          onValue={(by) => put({ by, amount: amountIn(by, spec, own) ?? share.amount })}
+        />
+      </div>
+      <div className="w-38">
+        <Select label="Baked" value={share.keep} options={options(KEEPS)} onValue={(keep) => put({ keep })} />
+      </div>
+      {share.keep === "fridge" && (
+        <NumberField
+          label="Hours there"
+          unit="h"
+          value={share.keep_h}
+          {...within("Share", "keep_h")}
+          step={1}
+          error={error("keep_h")}
+          onValue={(keep_h) => put({ keep_h })}
+        />
+      )}
+      {share.keep === "freezer" && (
+        <Switch label="Thawed first" checked={share.thaw} onChecked={(thaw) => put({ thaw })} />
+      )}
+      <Button kind="quiet" onClick={remove} aria-label={`Put ${share.name} back into the dough`}>
+        Put back
+      </Button>
+      {own?.keep_note && (
+        <div className="w-full">
+          <Note severity="note">{own.keep_note}</Note>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** The same amount of dough said otherwise; nothing before it is known. */
+function amountIn(
+  by: Share["by"],
+  spec: DoughSpec,
+  own: Schemas["ShareFound"] | undefined,
+): number | undefined {
+  if (!own) return undefined;
+  if (by === "grams") return Math.round(own.mass_g * 10) / 10;
+  if (by === "pieces") return own.found.outcome?.pieces.count || undefined;
+  return Math.round(1000 * (own.of_dough / spec.of_dough)) / 10;
+}
+
+const sentence = (problems: readonly Problem[], field: string) =>
+  problems.find((problem) => problem.field === field)?.message;
