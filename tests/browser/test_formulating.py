@@ -390,7 +390,8 @@ def test_one_dough_divided_part_of_it_for_the_freezer(page: Page, shared: Server
     page.get_by_role("link", name="Plan the baking").click()
     page.get_by_label("Dough", exact=True).select_option(label="Divided Drops, For the freezer (kept)")
     page.get_by_role("button", name="Make the plan").click()
-    expect(page.get_by_text(re.compile("Pack Divided Drops, For the freezer")).first).to_be_visible(timeout=20_000)
+    packed = page.get_by_role("listitem").filter(has_text="Pack Divided Drops, For the freezer")
+    expect(packed).to_be_visible(timeout=20_000)
 
 
 def test_a_share_put_back_is_the_doughs_again(page: Page, shared: Server) -> None:
