@@ -6,6 +6,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
+from tests.browser.hands import setting, take
 from tests.browser.launcher import Launcher
 
 RUSKS = "Keeper's Rusks"
@@ -55,7 +56,7 @@ def main() -> None:
         page.goto(f"{server.url}/bench/{doughs['Deck Drops']}")
         page.wait_for_timeout(1500)
         server.kill()
-        page.get_by_label("Portion", exact=True).fill("47")
+        setting(page, "Portion").fill("47")
         page.get_by_role("button", name="See what waits").click()
         page.wait_for_timeout(500)
         page.screenshot(path=FOLDER / "what-waits.png")
@@ -65,14 +66,14 @@ def main() -> None:
 def bench_sheets(page: Page, url: str) -> None:
     """The bench's other views and sheets."""
     page.goto(url)
-    page.get_by_role("tab", name="Balance").click()
+    page.get_by_role("button", name="Balance", exact=True).click()
     page.wait_for_timeout(700)
     page.screenshot(path=FOLDER / "bench-balance.png")
-    page.get_by_role("button", name="Scale").click()
+    take(page, "scale")
     page.wait_for_timeout(900)
     page.screenshot(path=FOLDER / "scale.png")
     page.keyboard.press("Escape")
-    page.get_by_role("button", name="Swap").click()
+    take(page, "swap")
     page.get_by_role("button", name="Ground flaxseed").click()
     page.wait_for_timeout(900)
     page.screenshot(path=FOLDER / "swap.png")

@@ -7,6 +7,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Server
+from tests.browser.hands import choose, expect_chosen, setting, take
 from tests.browser.test_formulating import spec_of
 from tests.browser.test_jobs import on_the_bench, saved
 
@@ -49,10 +50,10 @@ def test_a_family_card_becomes_a_ready_bench_in_one_tap(page: Page, shared: Serv
     page.get_by_role("button", name="Put it on the bench").click()
     expect(page.get_by_role("region", name="What comes out")).to_contain_text("36 cookies")
     expect(page.get_by_label("Name of the dough")).to_have_value("Tide Mark Ginger Rounds")
-    expect(page.get_by_label("Form", exact=True)).to_have_value("ball")
-    expect(page.get_by_label("Oven", exact=True)).to_have_value("175")
-    expect(page.get_by_label("Chill before baking", exact=True)).to_have_value("1")
-    page.get_by_role("tab", name="Method").click()
+    expect_chosen(setting(page, "Form"), "ball")
+    expect(setting(page, "Oven heat")).to_have_value("175")
+    expect(setting(page, "Chill before baking")).to_have_value("1")
+    page.get_by_role("button", name="Method", exact=True).click()
     expect(page.get_by_text("Beat in the egg.").first).to_be_attached()
     saved(page)
     spec = spec_of(page)
@@ -118,7 +119,7 @@ def test_a_dough_goes_out_as_a_file_and_comes_back(page: Page, shared: Server, t
     expect(page.get_by_role("region", name="What comes out")).to_contain_text("36 cookies")
     saved(page)
     before = spec_of(page)
-    page.get_by_role("button", name="Files", exact=True).click()
+    take(page, "files")
     with page.expect_download() as download:
         page.get_by_role("link", name=format).click()
     file = tmp_path / download.value.suggested_filename
@@ -166,10 +167,10 @@ def test_a_main_line_without_grams_is_asked_and_taken_with_one_tap(page: Page, s
 def test_own_minutes_and_the_family_are_the_bakers_to_say(page: Page, shared: Server) -> None:
     on_the_bench(page, shared, name="Own Drops")
     saved(page)
-    page.get_by_label("Family", exact=True).select_option(label="cakey drop cookie")
+    choose(setting(page, "Family of the dough"), label="cakey drop cookie")
     expect(page.get_by_text("cakey drop cookie").first).to_be_visible()
-    page.get_by_role("tab", name="Method").click()
-    page.get_by_role("checkbox", name="Bake by my own minutes").check()
+    page.get_by_role("button", name="Method", exact=True).click()
+    page.get_by_role("switch", name="Bake by my own minutes").check()
     page.get_by_label("From", exact=True).fill("9")
     page.get_by_label("To", exact=True).fill("11")
     page.get_by_label("Till", exact=True).fill("the rim is brown")
@@ -192,7 +193,7 @@ def test_a_claim_is_changed_in_place_and_sets_the_dough(page: Page, shared: Serv
     page.reload()
     expect(says).to_contain_text("160 °C")
     page.get_by_role("button", name="Put it on the bench").click()
-    expect(page.get_by_label("Oven", exact=True)).to_have_value("160")
+    expect(setting(page, "Oven heat")).to_have_value("160")
     saved(page)
     assert spec_of(page)["layout"]["apart_mm"] == 51
     assert spec_of(page)["tray_rest_min"] == 2
@@ -205,7 +206,7 @@ def test_a_vessel_and_an_unknown_ingredient_are_asked_once_and_kept(page: Page, 
     page.get_by_role("button", name="Keep for this kitchen").click()
     read = page.get_by_role("region", name="Read as")
     expect(read.get_by_role("listitem").filter(has_text="grandma's cup")).to_contain_text("103 g")
-    page.get_by_label("What “3 tbsp kinako” is most like").select_option(label="All-purpose wheat flour")
+    choose(page.get_by_label("What “3 tbsp kinako” is most like"), label="All-purpose wheat flour")
     expect(page.get_by_role("region", name=re.compile("to settle"))).to_be_hidden()
     page.get_by_role("button", name="Put it on the bench").click()
     lines = page.get_by_role("region", name="What goes in")
@@ -220,8 +221,8 @@ def test_a_vessel_and_an_unknown_ingredient_are_asked_once_and_kept(page: Page, 
 def test_a_dough_without_a_card_is_given_claims_by_hand(page: Page, shared: Server) -> None:
     on_the_bench(page, shared, name="Nameless Drops")
     saved(page)
-    page.get_by_role("button", name="Card", exact=True).click()
-    page.get_by_label("Say something of this dough yourself").select_option(label="Rest")
+    take(page, "card")
+    choose(page.get_by_label("Say something of this dough yourself"), label="Rest")
     page.get_by_label("From", exact=True).fill("30")
     page.get_by_label("To", exact=True).fill("45")
     page.get_by_role("button", name="Take this").click()

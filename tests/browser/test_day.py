@@ -11,6 +11,7 @@ from finebatch.core.finishing.kinds import Finishing, FinishKind
 from finebatch.core.forming.cutout import CutoutForm
 from finebatch.core.forming.rusk import RuskForm
 from tests.browser.conftest import Server
+from tests.browser.hands import choose
 from tests.kit import cut_dough, drop_dough
 
 pytestmark = pytest.mark.browser
@@ -36,10 +37,10 @@ def shelve(page: Page, server: Server) -> None:
 
 def ask(page: Page, server: Server, *names: str) -> None:
     page.goto(f"{server.url}/day")
-    page.get_by_label("Dough", exact=True).select_option(label=names[0])
+    choose(page.get_by_label("Dough", exact=True), label=names[0])
     for number, name in enumerate(names[1:], start=2):
         page.get_by_role("button", name="And another dough").click()
-        page.get_by_label(f"Dough {number}", exact=True).select_option(label=name)
+        choose(page.get_by_label(f"Dough {number}", exact=True), label=name)
 
 
 def test_three_doughs_on_two_racks_ready_by_six(page: Page, shared: Server) -> None:
@@ -110,13 +111,13 @@ def test_a_broken_tray_and_time_lost(page: Page, shared: Server) -> None:
     before = page.get_by_role("list", name="By the clock").inner_text()
     page.get_by_role("button", name="Change of mind").click()
     sheet = page.get_by_role("dialog", name="Change of mind")
-    sheet.get_by_label("What happened").select_option(label="a tray is out of use")
+    choose(sheet.get_by_label("What happened"), label="a tray is out of use")
     sheet.get_by_role("button", name="Plan the rest again").click()
     expect(sheet).to_be_hidden(timeout=60_000)
     expect(page.get_by_role("list", name="By the clock")).not_to_have_text(before)
     page.get_by_role("button", name="Change of mind").click()
-    sheet.get_by_label("What happened").select_option(label="a dough is dropped")
-    sheet.get_by_label("Which dough").select_option(label="Night Drops")
+    choose(sheet.get_by_label("What happened"), label="a dough is dropped")
+    choose(sheet.get_by_label("Which dough"), label="Night Drops")
     sheet.get_by_role("button", name="Plan the rest again").click()
     expect(sheet).to_be_hidden(timeout=60_000)
     expect(page.get_by_role("list", name="By the clock").get_by_text(re.compile("Mix Night Drops"))).to_have_count(0)

@@ -9,6 +9,7 @@ import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.browser.conftest import Server
+from tests.browser.hands import choose, setting
 from tests.browser.test_jobs import on_the_bench, saved
 
 pytestmark = pytest.mark.browser
@@ -78,7 +79,7 @@ def test_what_waits_outlives_the_page_and_is_sent_in_order(page: Page, server: S
     saved(page)
     id = dough_id(page)
     with away(page):
-        page.get_by_label("Portion", exact=True).fill("41")
+        setting(page, "Portion").fill("41")
         expect(page.get_by_text("Kept here, not yet on the server")).to_be_visible()
         page.get_by_label("Name of the dough").fill("Slip Drops, larger")
         expect(page.get_by_text("Kept here, not yet on the server")).to_be_visible()
@@ -114,7 +115,7 @@ def test_a_change_whose_answer_was_lost_is_made_once(page: Page, server: Server)
             route.continue_()
 
     page.route("**/api/doughs/*", lose)
-    page.get_by_label("Portion", exact=True).fill("37")
+    setting(page, "Portion").fill("37")
     page.wait_for_timeout(600)
     saved(page)
     assert lost == [200]
@@ -130,16 +131,16 @@ def test_a_dough_taken_off_elsewhere_while_it_was_changed_here(page: Page, serve
     id = dough_id(page)
     revision = page.request.get(f"{server.url}/api/doughs/{id}").json()["revision"]
     page.request.post(f"{server.url}/api/doughs/{id}/put-aside", data={"revision": revision})
-    page.get_by_label("Portion", exact=True).fill("44")
+    setting(page, "Portion").fill("44")
     expect(page.get_by_text("taken off the shelf on another device")).to_be_visible()
     page.reload()
-    expect(page.get_by_label("Portion", exact=True)).to_have_value("44")
+    expect(setting(page, "Portion")).to_have_value("44")
     page.get_by_role("main").get_by_role("button", name=answer).first.click()
     expect(page.get_by_text("taken off the shelf on another device")).to_be_hidden()
     page.goto(server.url)
     name = "Slip Drops" if answer == "Put it back" else "Slip Drops (my copy)"
     page.get_by_role("link", name=name, exact=True).click()
-    expect(page.get_by_label("Portion", exact=True)).to_have_value("44")
+    expect(setting(page, "Portion")).to_have_value("44")
     listed = page.request.get(f"{server.url}/api/doughs").json()["doughs"]
     assert [dough["name"] for dough in listed] == [name]
 
@@ -173,16 +174,16 @@ def test_the_other_device_is_seen_when_this_one_is_looked_at_again(
     on_the_bench(page, server)
     saved(page)
     other = other_device(browser, page)
-    other.get_by_label("Portion", exact=True).fill("52")
+    setting(other, "Portion").fill("52")
     saved(other)
     looked_at_again(page)
-    expect(page.get_by_label("Portion", exact=True)).to_have_value("52")
+    expect(setting(page, "Portion")).to_have_value("52")
     expect(page.get_by_text("Another device changed this dough")).to_be_visible()
     page.get_by_role("button", name="Undo").click()
-    expect(page.get_by_label("Portion", exact=True)).not_to_have_value("52")
+    expect(setting(page, "Portion")).not_to_have_value("52")
     saved(page)
     looked_at_again(other)
-    expect(other.get_by_label("Portion", exact=True)).not_to_have_value("52")
+    expect(setting(other, "Portion")).not_to_have_value("52")
     other.context.close()
 
 
@@ -239,13 +240,13 @@ def test_a_page_that_breaks_says_that_the_work_is_kept_and_leads_on(page: Page, 
     on_the_bench(page, server)
     saved(page)
     page.route("**/api/assessments", lambda route: route.fulfill(status=200, json={"lines": 7}))
-    page.get_by_label("Portion", exact=True).fill("29")
+    setting(page, "Portion").fill("29")
     expect(page.get_by_role("heading", name="This page broke")).to_be_visible()
     expect(page.get_by_text(re.compile("Everything you entered is saved|kept on this device"))).to_be_visible()
     page.unroute("**/api/assessments")
     page.get_by_role("button", name="To the shelf").click()
     page.get_by_role("link", name="Slip Drops").click()
-    expect(page.get_by_label("Portion", exact=True)).to_have_value("29")
+    expect(setting(page, "Portion")).to_have_value("29")
 
 
 def test_a_dough_that_cannot_be_read_is_said_on_the_shelf_and_can_be_taken_away(page: Page, server: Server) -> None:
@@ -294,7 +295,7 @@ def test_a_shelf_of_years_is_quick_and_light(page: Page, server: Server) -> None
     page.get_by_role("link", name="Day").click()
     page.get_by_label(re.compile("Find a dough among")).fill("0011")
     expect(page.get_by_role("combobox", name="Dough", exact=True)).to_have_text(re.compile("Dough 0007"))
-    page.get_by_role("combobox", name="Dough", exact=True).select_option(label="Dough 0011")
+    choose(page.get_by_role("combobox", name="Dough", exact=True), label="Dough 0011")
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_text("Dough 0011").first).to_be_visible()
 

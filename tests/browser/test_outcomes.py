@@ -7,6 +7,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Server
+from tests.browser.hands import choose, setting
 from tests.browser.test_formulating import spec_of
 from tests.browser.test_jobs import cookies, on_the_bench, saved
 
@@ -18,7 +19,7 @@ RUSKS = "250 g plain flour\n170 g granulated sugar\n2 large eggs\n1 tsp baking p
 
 
 def choose_form(page: Page, form: str) -> None:
-    page.get_by_label("Form", exact=True).select_option(label=form)
+    choose(setting(page, "Form"), label=form)
 
 
 def trays(page: Page, tab: str = "On trays") -> None:
@@ -30,8 +31,8 @@ def test_forty_rounds_from_a_quartered_dough_with_the_scraps_extra(page: Page, s
     on_the_bench(page, shared, ROLLED, "Quarter Rounds")
     choose_form(page, "Cut out")
     page.get_by_role("button", name="More…").click()
-    page.get_by_label("Dough rolled").select_option(label="in quarters")
-    page.get_by_label("Scraps").select_option(label="once more")
+    choose(setting(page, "Dough rolled"), label="in quarters")
+    choose(setting(page, "Scraps"), label="once more")
     page.get_by_role("button", name="What if…").click()
     sheet = page.get_by_role("dialog", name="What if")
     sheet.get_by_label("I want this many cookies", exact=True).fill("40")
@@ -60,7 +61,7 @@ def test_a_pressed_pan_cut_in_fingers(page: Page, shared: Server) -> None:
     choose_form(page, "Pressed pan")
     page.get_by_label("Cut across in", exact=True).fill("3")
     page.get_by_label("and along in", exact=True).fill("8")
-    expect(page.get_by_text("24 cookies")).to_be_visible()
+    expect(page.get_by_text("24 cookies", exact=True)).to_be_visible()
     expect(
         page.get_by_text(re.compile(r"Pressed \d+ mm thick, pricked all over, cut hot in 24 pieces of 67 × 25 mm"))
     ).to_be_visible()
@@ -100,7 +101,7 @@ def test_a_twice_baked_batch(page: Page, shared: Server) -> None:
 def test_a_cutter_of_ones_own_and_a_drawing_that_is_none(page: Page, shared: Server) -> None:
     on_the_bench(page, shared, ROLLED, "Own Cutter")
     choose_form(page, "Cut out")
-    page.get_by_label("Cutter", exact=True).select_option(label="my own…")
+    choose(setting(page, "Cutter"), label="my own…")
     picker = page.get_by_label("Choose an SVG")
     picker.set_input_files(
         files=[{"name": "a.svg", "mimeType": "image/svg+xml", "buffer": b"<svg xmlns='http://www.w3.org/2000/svg'/>"}]
@@ -113,6 +114,7 @@ def test_a_cutter_of_ones_own_and_a_drawing_that_is_none(page: Page, shared: Ser
     saved(page)
     assert len(spec_of(page)["form"]["own"]) == 6
     page.reload()
+    expect(setting(page, "Cutter")).to_be_visible()
     expect(page.get_by_label("Another drawing")).to_be_attached()
 
 
@@ -147,10 +149,10 @@ def test_a_cookie_moved_too_close_is_said_to_touch(page: Page, shared: Server) -
 
 def test_four_in_a_row_and_two_racks(page: Page, shared: Server) -> None:
     on_the_bench(page, shared, ROLLED, "Row Drops")
-    page.get_by_label("Portion", exact=True).fill("12")
+    setting(page, "Portion").fill("12")
     saved(page)
     trays(page)
-    page.get_by_label("In a row").select_option(label="at most 3")
+    choose(page.get_by_label("In a row"), label="at most 3")
     expect(page.get_by_role("region", name=re.compile(r"\d+ loads"))).to_be_visible()
     page.get_by_label("Two racks at once, swapped at half time").check()
     expect(page.get_by_text(re.compile("upper and lower third: swap and turn them at half time"))).to_be_visible()
@@ -161,7 +163,7 @@ def test_two_sizes_of_cut_out_with_one_glaze(page: Page, shared: Server) -> None
     on_the_bench(page, shared, ROLLED, "Two Sizes")
     choose_form(page, "Cut out")
     page.get_by_role("button", name="More…").click()
-    page.get_by_label("Second cutter").select_option(label="smaller")
+    choose(setting(page, "Second cutter"), label="smaller")
     expect(page.get_by_text(re.compile(r"^\d+ \+ \d+ small$"))).to_be_visible()
     saved(page)
     trays(page)
@@ -169,7 +171,7 @@ def test_two_sizes_of_cut_out_with_one_glaze(page: Page, shared: Server) -> None
     expect(page.get_by_role("region", name=re.compile("^Small:"))).to_be_visible()
     page.get_by_role("tab", name="Finishes").click()
     expect(page.get_by_text("Baked plain.")).to_be_visible()
-    page.get_by_label("Add a finish").select_option(label="Royal icing")
+    choose(page.get_by_label("Add a finish"), label="Royal icing")
     icing = page.get_by_role("region", name="Royal icing")
     expect(icing.get_by_text("icing sugar")).to_be_visible()
     before = icing.locator("strong").first.inner_text()
@@ -178,7 +180,7 @@ def test_two_sizes_of_cut_out_with_one_glaze(page: Page, shared: Server) -> None
     expect(icing.get_by_text(re.compile("When fully cold"))).to_be_visible()
     icing.get_by_label("On each", exact=True).fill("7")
     expect(icing.get_by_text(re.compile(r"7\.0 g on each"))).to_be_visible()
-    icing.get_by_role("button", name="By the surface again").click()
+    icing.get_by_role("button", name="Work it out again").click()
     expect(icing.get_by_text(re.compile(r"7\.0 g on each"))).to_have_count(0)
     saved(page)
     page.get_by_role("tab", name="Why so").click()

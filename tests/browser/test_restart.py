@@ -6,6 +6,7 @@ import pytest
 from playwright.sync_api import Browser, BrowserContext, expect
 
 from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
+from tests.browser.hands import setting
 from tests.browser.test_jobs import on_the_bench, saved
 
 pytestmark = pytest.mark.browser
@@ -22,7 +23,7 @@ def test_what_waits_outlives_the_browser_and_the_server(browser: Browser, server
     saved(page)
     address = page.url
     server.kill()
-    page.get_by_label("Portion", exact=True).fill("43")
+    setting(page, "Portion").fill("43")
     page.get_by_label("Name of the dough").fill("Slip Drops, by night")
     expect(page.get_by_text("Kept here, not yet on the server")).to_be_visible()
     expect(page.get_by_text("Kept here until it answers.")).to_be_visible()

@@ -18,6 +18,7 @@ import { Doughs } from "./places/doughs/Doughs";
 import { NewDough } from "./places/doughs/NewDough";
 import { KitchenPlace } from "./places/kitchen/KitchenPlace";
 import { Trays } from "./places/trays/Trays";
+import { startTheme } from "./theme/dark";
 
 /** What the server answers to changes, wherever in the app they were made. */
 function Answers({ children }: { children: ReactNode }) {
@@ -29,6 +30,7 @@ const client = new QueryClient({
   defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false, networkMode: "always" } },
 });
 
+startTheme();
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root");
 createRoot(root).render(

@@ -2,6 +2,7 @@
 
 from .bakeware import EndStyle
 from .case import Case, Ends, Shift, only
+from .colour import shade
 from .mix import FatState, Mix, Mixing, material, mix_of
 from .parameters import fitted
 from .prediction import MISSED_LN_DENSITY, Z90, Prediction
@@ -54,6 +55,7 @@ __all__ = [
     "predict_many",
     "pressed",
     "rope",
+    "shade",
     "sheet",
     "warm_up",
 ]

@@ -91,7 +91,7 @@ def _summary(case: Case, baked: Baked, part: slice) -> Prediction:
 
 def _shades(index: np.ndarray) -> Shade:
     found = _log_interval(np.log(np.maximum(index, 1e-6)), UNDER_LN_SD)
-    return Shade(likely=shade(found.value), palest=shade(found.low), darkest=shade(found.high))
+    return Shade(index=found, likely=shade(found.value), palest=shade(found.low), darkest=shade(found.high))
 
 
 def _log_interval(logs: np.ndarray, missed_sd: float) -> Interval:

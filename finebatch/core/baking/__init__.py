@@ -2,11 +2,13 @@
 
 from .bake import bake_pieces
 from .case import bake_case, is_weighed
+from .crust import Crust, crust_of
 from .doneness import Doneness
 from .outcome import Outcome, SecondBake, as_laid
 from .window import OwnBake, Window, owned
 
 __all__ = [
+    "Crust",
     "Doneness",
     "Outcome",
     "OwnBake",
@@ -15,6 +17,7 @@ __all__ = [
     "as_laid",
     "bake_case",
     "bake_pieces",
+    "crust_of",
     "is_weighed",
     "owned",
 ]

@@ -2,20 +2,37 @@
 
 from ..bakemodel import Case, predict
 from ..base import grown
+from ..dough import Looks
 from ..forming import AnyForm, Pieces, forming_of
+from .crust import crust_of
 from .doneness import Doneness
 from .outcome import Outcome, as_laid
 from .second import sliced_and_dried
 from .window import window_of
 
 
-def bake_pieces(case: Case, form: AnyForm, pieces: Pieces, finish: Doneness, cue: str, weighed: bool) -> Outcome:
+def bake_pieces(
+    case: Case,
+    form: AnyForm,
+    pieces: Pieces,
+    finish: Doneness,
+    cue: str,
+    weighed: bool,
+    looks: Looks,
+    crust_ln: float = 0.0,
+) -> Outcome:
     """The outcome of one kind of piece; a twice-baked log's slices and second bake with it."""
     forming = forming_of(form)
     model = predict(case, weighed)
     baked = as_laid(model, case.shape, forming.raw_width_mm(form, case.shape))
     outcome = Outcome(
-        pieces=pieces, dough_c=case.dough_c, oven_c=case.oven_c, baked=baked, window=window_of(baked, finish, cue)
+        pieces=pieces,
+        dough_c=case.dough_c,
+        oven_c=case.oven_c,
+        baked=baked,
+        window=window_of(baked, finish, cue),
+        crust=crust_of(baked, looks.tints, crust_ln),
+        inclusions=looks.in_piece(pieces.mass_g),
     )
     log = forming.sliced(form)
     if log is not None:

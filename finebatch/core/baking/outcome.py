@@ -2,7 +2,9 @@
 
 from ..bakemodel import Flow, Prediction, Shape
 from ..base import Interval, Ring, Value
+from ..dough import Inclusion
 from ..forming import Pieces
+from .crust import Crust
 from .window import Window
 
 
@@ -32,6 +34,8 @@ class Outcome(Value):
     oven_c: float
     baked: Prediction
     window: Window
+    crust: Crust
+    inclusions: tuple[Inclusion, ...] = ()  # in one piece
     outline: Ring = ()
     widest_outline: Ring = ()
     second: SecondBake | None = None

@@ -1,5 +1,6 @@
 """What everything is made of: values, ranges, problems, facts, outlines, measures."""
 
+from .colour import Lab, hex_of, mixed
 from .facts import number, rows, words
 from .geometry import Ring, area_mm2, centred, circle, grown, moved, perimeter_mm, problem_with, rectangle, size_mm
 from .interval import Interval
@@ -21,6 +22,7 @@ __all__ = [
     "Guide",
     "Ink",
     "Interval",
+    "Lab",
     "LineMark",
     "Mark",
     "Moment",
@@ -40,7 +42,9 @@ __all__ = [
     "changes_between",
     "circle",
     "grown",
+    "hex_of",
     "merge",
+    "mixed",
     "moved",
     "note",
     "number",

@@ -10,6 +10,7 @@ from ..dough import (
     LONGEST_CHILL_S,
     Balance,
     Dough,
+    Looks,
     Making,
     MethodStep,
     Style,
@@ -17,6 +18,7 @@ from ..dough import (
     dough_of,
     keeping_raw,
     linked,
+    looks_of,
     mix_of_dough,
     propose,
     styles,
@@ -132,7 +134,7 @@ def assess_rest(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
             problems.append(stop("lines", "This dough is empty. Add a line, or paste a card."))
         return Assessment(lines=weighed, problems=tuple(problems))
     mix = mix_of_dough(parts, spec.making)
-    density = mix.density_kg_m3 / 1000
+    density, looks = mix.density_kg_m3 / 1000, looks_of(parts)
     _, dough, style = portioned_dough(spec, parts, mix, kitchen)
     division = divided(spec, dough.mass_g, density, style, kitchen)
     problems += division.problems
@@ -157,7 +159,9 @@ def assess_rest(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
             lines=weighed, dough=dough, method=method, eggs=eggs, shaped_g=shaped_g, problems=tuple(problems)
         )
     case = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, pieces.mass_g, spec.finish)
-    outcome = bake_pieces(case, spec.form, pieces, spec.finish, style.cue, is_weighed(spec.form, kitchen))
+    outcome = bake_pieces(
+        case, spec.form, pieces, spec.finish, style.cue, is_weighed(spec.form, kitchen), looks, style.crust_ln
+    )
     problems += told_by_outcome(spec, parts, mix, case, outcome, style.id)[: max(0, MOST_WARNINGS - len(problems))]
     problems += minutes_problems(spec, outcome.window)
     if spec.own_bake is not None:
@@ -167,7 +171,7 @@ def assess_rest(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     if trays is None:
         wrong = [_with_a_larger_tray(problem, spec, outcome, kitchen) for problem in wrong]
     slices, wrong_slices = lay_slices(outcome, tray, spec.layout, positions, trays)
-    small, wrong_small = _small(spec, kitchen, case, outcome, style.cue)
+    small, wrong_small = _small(spec, kitchen, case, outcome, style, looks)
     if outcome.second is not None and not outcome.pieces.count:
         message = "The slanted ends take the whole log. Make the logs longer, or cut them straighter."
         wrong = [*wrong, stop("form.angle_deg", message)]
@@ -191,7 +195,7 @@ def _with_a_larger_tray(problem: Problem, spec: DoughSpec, outcome: Outcome, kit
 
 
 def _small(
-    spec: DoughSpec, kitchen: Kitchen, large: Case, outcome: Outcome, cue: str
+    spec: DoughSpec, kitchen: Kitchen, large: Case, outcome: Outcome, style: Style, looks: Looks
 ) -> tuple[SmallSize | None, list[Problem]]:
     """The second cutter's cookies: baked by themselves, for smaller ones are done earlier."""
     pieces, forming = outcome.pieces, forming_of(spec.form)
@@ -203,7 +207,7 @@ def _small(
     case = dataclasses.replace(
         large, shape=forming.raw_shape(cut, pieces.small_g, large.mix.density_kg_m3 / 1000), tray=tray.kind
     )
-    found = bake_pieces(case, cut, own, spec.finish, cue, True)
+    found = bake_pieces(case, cut, own, spec.finish, style.cue, True, looks, style.crust_ln)
     rules = spec.layout.model_copy(update={"moved": ()})
     trays, wrong = lay_out(found, cut, tray, rules, kitchen.rack_positions)
     return SmallSize(outcome=found, trays=trays), wrong

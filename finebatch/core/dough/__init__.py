@@ -6,6 +6,7 @@ from .cautions import warnings_of
 from .dough import Dough, dough_of, mix_of_dough
 from .keeping import LONGEST_CHILL_S, keeping_raw
 from .linking import linked
+from .looks import RAW_COCOA, RAW_MOLASSES, RAW_WHEAT, Inclusion, Looks, Tints, looks_of
 from .making import Making
 from .method import Attention, MethodStep, Stage, chill_hours, mixing_minutes, propose, softening_minutes
 from .styles import Style, styles
@@ -14,15 +15,21 @@ from .weigh_in import Rescue, Target, WeighIn, as_weighed, rescue, targets
 
 __all__ = [
     "LONGEST_CHILL_S",
+    "RAW_COCOA",
+    "RAW_MOLASSES",
+    "RAW_WHEAT",
     "Attention",
     "Balance",
     "Dough",
+    "Inclusion",
+    "Looks",
     "Making",
     "MethodStep",
     "Rescue",
     "Stage",
     "Style",
     "Target",
+    "Tints",
     "WeighIn",
     "amounts_by_role",
     "as_weighed",
@@ -31,6 +38,7 @@ __all__ = [
     "dough_of",
     "keeping_raw",
     "linked",
+    "looks_of",
     "mix_of_dough",
     "mixing_minutes",
     "propose",

@@ -31,6 +31,7 @@ class Style(Value):
     cue: str
     end: EndStyle
     ends: Ends  # every way of being done that counts, where it lies between families
+    crust_ln: float  # what the family's own cue adds to the model's ln browning of its crust
     minutes_ln: float  # what bakes and the trade add to the model's ln minutes of this family
     rolled: bool  # rolled out and cut: neither too soft nor too wet for the pin
 
@@ -61,6 +62,7 @@ def _style(row: dict[str, str]) -> Style:
         cue=row["doneness_cue"],
         end=EndStyle(row["end_point"]),
         ends=((EndStyle(row["end_point"]), 1.0),),
+        crust_ln=number(row["crust_ln"]),
         minutes_ln=number(row["minutes_ln"]),
         rolled=row["rolled"] == "1",
     )
@@ -144,6 +146,7 @@ def blended(shares: dict[str, float]) -> Style:
         "oven_low_c": mean(lambda style: style.oven_low_c),
         "oven_high_c": mean(lambda style: style.oven_high_c),
         "tray_rest_min": mean(lambda style: style.tray_rest_min),
+        "crust_ln": mean(lambda style: style.crust_ln),
         "minutes_ln": mean(lambda style: style.minutes_ln),
         "ends": tuple(ends.items()),
     }

@@ -24,6 +24,7 @@ export function useDough(id: string | undefined) {
   const past = useRef<DoughSpec[]>([]);
   const future = useRef<DoughSpec[]>([]);
   const changedAt = useRef(0);
+  const touched = useRef(false);
   const mine = id ? entries.filter((entry) => thingOf(entry.change) === `dough:${id}`) : [];
   const last = mine.findLast((entry) => entry.change.kind === "save-dough");
   const pending = last?.change.kind === "save-dough" ? last.change : undefined;
@@ -48,6 +49,7 @@ export function useDough(id: string | undefined) {
     past.current = [];
     future.current = [];
     setArrived(undefined);
+    touched.current = false;
     show(undefined, 0);
   }, [id]);
 
@@ -55,7 +57,8 @@ export function useDough(id: string | undefined) {
   useEffect(() => {
     if (!id) return;
     if (pending) {
-      if (!latest.current) show(pending.spec, pending.revision);
+      // The server may have answered before what waits here was read; what is being typed is newer than either.
+      if (!touched.current) show(pending.spec, pending.revision);
       return;
     }
     if (!loaded || loaded.id !== id || (latest.current && loaded.revision <= revision.current)) return;
@@ -82,6 +85,7 @@ export function useDough(id: string | undefined) {
   const put = useCallback(
     (next: DoughSpec) => {
       if (!id) return;
+      touched.current = true;
       latest.current = next;
       setSpec(next);
       setArrived(undefined);

@@ -1359,6 +1359,32 @@ export interface components {
          */
         Cooling: "warm" | "cold";
         /**
+         * Crust
+         * @description Colours as sRGB (#rrggbb), each with the word a baker has for it; `dark` where the dough's own colour hides the browning.
+         */
+        Crust: {
+            /** Raw */
+            raw: string;
+            /** Rim */
+            rim: string;
+            /** Middle */
+            middle: string;
+            /** Under */
+            under: string;
+            /** Rim Word */
+            rim_word: string;
+            /** Middle Word */
+            middle_word: string;
+            /** Under Word */
+            under_word: string;
+            /** Palest */
+            palest: string;
+            /** Darkest */
+            darkest: string;
+            /** Dark */
+            dark: boolean;
+        };
+        /**
          * CupFill
          * @description Flour spooned into the cup and levelled, or the cup scooped through the bag.
          * @enum {string}
@@ -2107,6 +2133,20 @@ export interface components {
             error_pct: number;
         };
         /**
+         * Inclusion
+         * @description Pieces of one kind in each cookie, to be drawn: how many, how large, in which colour (sRGB).
+         */
+        Inclusion: {
+            /** Name */
+            name: string;
+            /** Each */
+            each: number;
+            /** Piece Mm */
+            piece_mm: number;
+            /** Colour */
+            colour: string;
+        };
+        /**
          * Ink
          * @description How a mark is drawn: the edge of a tray, pan or sheet; a cut; the likely cookie; the widest one; faint help.
          * @enum {string}
@@ -2750,6 +2790,12 @@ export interface components {
             oven_c: number;
             baked: components["schemas"]["Prediction"];
             window: components["schemas"]["Window"];
+            crust: components["schemas"]["Crust"];
+            /**
+             * Inclusions
+             * @default []
+             */
+            inclusions: components["schemas"]["Inclusion"][];
             /**
              * Outline
              * @default []
@@ -3882,9 +3928,10 @@ export interface components {
         Severity: "stop" | "ask" | "note";
         /**
          * Shade
-         * @description The likely shade, and the palest and darkest of the 90% range.
+         * @description The browning index with its 90% range; the likely shade, and the palest and darkest of that range.
          */
         Shade: {
+            index: components["schemas"]["Interval"];
             /** Likely */
             likely: string;
             /** Palest */

@@ -1,7 +1,7 @@
-/** Pieces from above: rounds, ropes, or any outline; raw is an outline, baked is filled with a little crumb. */
+/** Pieces from above: rounds, ropes, or any outline, in their colours. */
 import type { DoughSpec, Schemas } from "../client/api";
 import { colour } from "../theme/tokens";
-import { BakedRound, Strand } from "./cookie";
+import { Coloured } from "./crust";
 import { boxOf, boxRing, pointsOf, type Ring } from "./geometry";
 
 export interface PieceShape {
@@ -10,37 +10,12 @@ export interface PieceShape {
   strand?: number | null;
 }
 
-export function Piece({
-  x,
-  y,
-  shape,
-  baked,
-  turned,
-  seed,
-}: {
-  x: number;
-  y: number;
-  shape: PieceShape;
-  baked: boolean;
-  turned?: boolean;
-  seed?: number;
-}) {
-  if (shape.ring?.length)
-    return (
-      <polygon
-        transform={`translate(${x} ${y})${turned ? " rotate(90)" : ""}`}
-        points={pointsOf(shape.ring)}
-        fill={baked ? colour.baked : colour.raw}
-        stroke={colour.rim}
-        strokeWidth={1.2}
-        strokeLinejoin="round"
-      />
-    );
-  if (shape.strand != null)
-    return <Strand x={x} y={y} across={shape.diameter} strand={shape.strand} baked={baked} />;
-  if (baked) return <BakedRound x={x} y={y} radius={shape.diameter / 2} seed={seed} />;
+export function Piece(props: { x: number; y: number; shape: PieceShape; fill: string; turned?: boolean }) {
+  const { x, y, shape } = props;
   return (
-    <circle cx={x} cy={y} r={shape.diameter / 2} fill={colour.raw} stroke={colour.rim} strokeWidth={1} />
+    <g transform={`translate(${x} ${y})${props.turned && shape.ring?.length ? " rotate(90)" : ""}`}>
+      <Coloured {...shape} fill={props.fill} />
+    </g>
   );
 }
 
@@ -83,5 +58,5 @@ export function topOf(form: DoughSpec["form"], outcome: Schemas["Outcome"]) {
   const ring = second && form.kind === "rusk" ? boxRing(second.across_mm, second.high_mm) : outline;
   const [wide, deep] = ring.length ? boxOf(ring) : [across, across];
   const strand = pieces.strand_mm == null ? null : pieces.strand_mm + across - pieces.raw_diameter_mm;
-  return { shape: { diameter: across, ring, strand }, wide: wide + 2, deep: deep + 2 };
+  return { shape: { diameter: across, ring, strand }, wide: wide + 2, deep: deep + 2, crust: outcome.crust };
 }

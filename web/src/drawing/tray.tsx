@@ -1,38 +1,76 @@
 /** One loaded tray, seen from above, to scale. Pieces can be dragged, or moved with the arrow keys. */
 
-import { useRef, useState } from "react";
+import { useId, useRef, useState } from "react";
 import type { Schemas } from "../client/api";
 import { colour } from "../theme/tokens";
 import { Drawing, Ruler } from "./cookie";
+import { type Crust, CrustFill } from "./crust";
 import { boxRing, type Ring } from "./geometry";
 import { Bound, Piece, type PieceShape } from "./outline";
 
 type TrayPlan = Schemas["TrayPlan"];
 const KEY_STEP_MM = 5;
+const TAP_PX = 6;
+const BURST_MS = 900;
+
+/** A piece in hand: where it is, and where on it the finger holds it. */
+interface Drag {
+  index: number;
+  x: number;
+  y: number;
+  grip: { x: number; y: number };
+  from: { clientX: number; clientY: number };
+  moved: boolean;
+}
 
 export function TrayDrawing({
   plan,
   shape,
   widest,
   us,
+  crust,
   onMove,
 }: {
   plan: TrayPlan;
   shape: PieceShape;
   widest: PieceShape;
   us: boolean;
+  crust: Crust;
   onMove?: (index: number, x: number, y: number) => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
-  const [drag, setDrag] = useState<{ index: number; x: number; y: number }>();
+  const fill = useId();
+  const [drag, setDrag] = useState<Drag>();
+  const steps = useRef<{ index: number; last: number; x: number; y: number }>(undefined);
   const { width_mm: w, depth_mm: d, outer_width_mm: outer } = plan.tray;
   // As measured, where it was; a thin rim is drawn all the same, to show where the tray ends.
   const rim = outer == null ? 10 : Math.max(4, (outer - w) / 2);
   const touching = new Set(plan.layout.touches.flatMap((touch) => [touch.a, touch.b]));
   const at = (event: React.PointerEvent) => {
     const matrix = svg.current?.getScreenCTM()?.inverse();
-    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-    return { x: point.x - rim, y: point.y - rim };
+    return new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
+  };
+  const lift = (event: React.PointerEvent, index: number, x: number, y: number) => {
+    const point = at(event);
+    event.currentTarget.setPointerCapture(event.pointerId);
+    setDrag({ index, x, y, grip: { x: point.x - x, y: point.y - y }, from: event, moved: false });
+  };
+  const carry = (event: React.PointerEvent) => {
+    if (!drag) return;
+    const far = Math.hypot(event.clientX - drag.from.clientX, event.clientY - drag.from.clientY);
+    if (!drag.moved && far < TAP_PX) return; // a tap is not a move
+    const point = at(event);
+    setDrag({ ...drag, x: point.x - drag.grip.x, y: point.y - drag.grip.y, moved: true });
+  };
+  /** Steps of a held key add up here, however late the plan follows. */
+  const step = (index: number, place: { x_mm: number; y_mm: number }, by: readonly number[]) => {
+    const now = Date.now();
+    const held =
+      steps.current?.index === index && now - steps.current.last < BURST_MS ? steps.current : undefined;
+    const x = (held?.x ?? place.x_mm) + KEY_STEP_MM * (by[0] ?? 0);
+    const y = (held?.y ?? place.y_mm) + KEY_STEP_MM * (by[1] ?? 0);
+    steps.current = { index, last: now, x, y };
+    onMove?.(index, x, y);
   };
   return (
     <Drawing
@@ -40,8 +78,11 @@ export function TrayDrawing({
       width={w + 2 * rim}
       height={d + 2 * rim + 16}
       label={`${plan.tray.name}, ${plan.layout.places.length} ${plan.unit}s drawn to scale`}
-      className="max-h-full w-full touch-none"
+      className="max-h-full w-full"
     >
+      <defs>
+        <CrustFill id={fill} crust={crust} />
+      </defs>
       <rect
         x={1}
         y={1}
@@ -76,28 +117,25 @@ export function TrayDrawing({
                 ? `Piece ${i + 1}${touching.has(i) ? ", may touch" : ""}: move with the arrow keys`
                 : undefined
             }
-            className={onMove && "cursor-grab"}
-            onPointerDown={(event) => {
-              if (!onMove) return;
-              event.currentTarget.setPointerCapture(event.pointerId);
-              setDrag({ index: i, ...at(event) });
-            }}
-            onPointerMove={(event) => drag?.index === i && setDrag({ index: i, ...at(event) })}
+            className={onMove && "cursor-grab touch-none"}
+            onPointerDown={(event) => onMove && lift(event, i, place.x_mm, place.y_mm)}
+            onPointerMove={(event) => drag?.index === i && carry(event)}
             onPointerUp={() => {
-              if (drag?.index === i) onMove?.(i, drag.x, drag.y);
+              if (drag?.index === i && drag.moved) onMove?.(i, drag.x, drag.y);
               setDrag(undefined);
             }}
+            onPointerCancel={() => setDrag(undefined)}
             onKeyDown={(event) => {
-              const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[
+              const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[
                 event.key
               ];
-              if (!step || !onMove) return;
+              if (!by || !onMove) return;
               event.preventDefault();
-              onMove(i, place.x_mm + KEY_STEP_MM * (step[0] ?? 0), place.y_mm + KEY_STEP_MM * (step[1] ?? 0));
+              step(i, place, by);
             }}
           >
             <Bound x={x} y={y} shape={widest} turned={place.turned} dark={touching.has(i)} />
-            <Piece x={x} y={y} shape={shape} baked turned={place.turned} seed={i + 1} />
+            <Piece x={x} y={y} shape={shape} fill={`url(#${fill})`} turned={place.turned} />
             {touching.has(i) && (
               <text x={x} y={y + 6} fontSize={18} fontWeight={800} textAnchor="middle" fill={colour.stopEdge}>
                 !

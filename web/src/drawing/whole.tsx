@@ -1,8 +1,10 @@
 /** What is baked whole and cut after: a pan from above and from the side, a log with its slices. */
 
+import { useId } from "react";
 import type { DoughSpec, Schemas } from "../client/api";
 import { colour } from "../theme/tokens";
 import { Drawing, Ruler } from "./cookie";
+import { CrustFill } from "./crust";
 import { dome } from "./geometry";
 
 type Outcome = Schemas["Outcome"];
@@ -11,6 +13,8 @@ type Of<K extends DoughSpec["form"]["kind"]> = Extract<DoughSpec["form"], { kind
 const INK = { stroke: colour.rim, strokeWidth: 1.6 };
 
 export function PanDrawing({ form, outcome, us }: { form: Of<"pan">; outcome: Outcome; us: boolean }) {
+  const fill = useId();
+  const { crust } = outcome;
   const wide = form.width_mm;
   const deep = form.shape === "rectangle" ? form.length_mm : wide;
   const side = outcome.baked.height_mm.value;
@@ -23,13 +27,16 @@ export function PanDrawing({ form, outcome, us }: { form: Of<"pan">; outcome: Ou
       width={width}
       height={height}
       label={`A ${form.shape} pan ${wide.toFixed(0)} by ${deep.toFixed(0)} mm with its cuts, drawn to scale`}
-      className="max-h-full w-full"
+      className="absolute inset-0 size-full"
     >
+      <defs>
+        <CrustFill id={fill} crust={crust} />
+      </defs>
       <g transform="translate(6 4)">
         {form.shape === "round" ? (
-          <circle cx={wide / 2} cy={wide / 2} r={wide / 2} fill={colour.baked} {...INK} />
+          <circle cx={wide / 2} cy={wide / 2} r={wide / 2} fill={`url(#${fill})`} {...INK} />
         ) : (
-          <rect width={wide} height={deep} rx={4} fill={colour.baked} {...INK} />
+          <rect width={wide} height={deep} rx={4} fill={`url(#${fill})`} {...INK} />
         )}
         <PanCuts form={form} deep={deep} />
       </g>
@@ -44,7 +51,7 @@ export function PanDrawing({ form, outcome, us }: { form: Of<"pan">; outcome: Ou
           y={-side}
           width={wide - 2}
           height={side}
-          fill={colour.baked}
+          fill={crust.rim}
           stroke={colour.rim}
           strokeWidth={1}
         />
@@ -101,6 +108,7 @@ export function LogDrawing({
   second: Schemas["SecondBake"];
   us: boolean;
 }) {
+  const { crust } = outcome;
   const { value: baked, high } = outcome.baked.diameter_mm;
   const long = second.log_length_mm;
   const slant = second.across_mm > baked ? Math.sqrt(second.across_mm ** 2 - baked ** 2) : 0;
@@ -115,7 +123,7 @@ export function LogDrawing({
       width={width}
       height={height}
       label={`A baked log ${long.toFixed(0)} by ${baked.toFixed(0)} mm, ${second.each_log} slices, drawn to scale`}
-      className="max-h-full w-full"
+      className="absolute inset-0 size-full"
     >
       <rect
         x={10}
@@ -133,7 +141,7 @@ export function LogDrawing({
         width={long}
         height={baked}
         rx={baked / 3}
-        fill={colour.baked}
+        fill={crust.rim}
         {...INK}
       />
       <rect
@@ -153,10 +161,10 @@ export function LogDrawing({
         })}
       </g>
       <g transform={`translate(${10 + baked / 2} ${sideY})`}>
-        <path d={dome(baked, outcome.baked.height_mm.value, 0.7)} fill={colour.baked} {...INK} />
+        <path d={dome(baked, outcome.baked.height_mm.value, 0.7)} fill={crust.rim} {...INK} />
       </g>
       <g transform={`translate(${10 + baked + 24 + second.across_mm / 2} ${sideY})`}>
-        <path d={dome(second.across_mm, second.high_mm, 0.7)} fill={colour.baked} {...INK} />
+        <path d={dome(second.across_mm, second.high_mm, 0.7)} fill={crust.middle} {...INK} />
       </g>
       <g transform={`translate(10 ${sideY + 3})`}>
         <Ruler span={long} us={us} size={11} />

@@ -6,7 +6,8 @@ import { useCatalogue } from "../client/catalogue";
 import { ovenHeat } from "../words/heat";
 import { CARD_FORMS, CLAIMS, LININGS } from "../words/labels";
 import { grams, length, minutes } from "../words/numbers";
-import { Button, Field, NumberField, Select } from "./controls";
+import { Select } from "./choice";
+import { Button, Field, NumberField } from "./controls";
 import { LengthField, MassField, OvenField } from "./measures";
 import { Panel } from "./notes";
 

@@ -12,8 +12,8 @@ export function Button({
       type="button"
       className={clsx(
         "inline-flex min-h-11 min-w-11 items-center justify-center gap-2 rounded-[10px] px-4 font-semibold disabled:cursor-default disabled:opacity-55",
-        kind === "main" && "bg-ink text-white hover:bg-rim",
-        kind === "plain" && "border-[1.5px] border-rim bg-white hover:bg-well",
+        kind === "main" && "bg-chosen text-on-chosen hover:opacity-90",
+        kind === "plain" && "border-[1.5px] border-rim bg-raised hover:bg-well",
         kind === "quiet" && "px-3 font-medium underline underline-offset-4 hover:bg-well",
         className,
       )}
@@ -51,7 +51,7 @@ export function Field({
   );
 }
 
-interface FieldIds {
+export interface FieldIds {
   id: string;
   "aria-invalid"?: true;
   "aria-describedby"?: string;
@@ -140,85 +140,6 @@ export function NumberField(props: {
 }
 
 const tidy = (value: number) => `${Math.round(value * 1000) / 1000}`;
-
-export function Select<T extends string>(props: {
-  label: string;
-  value: T;
-  onValue: (value: T) => void;
-  options: readonly (readonly [T, string])[];
-  error?: string;
-  hideLabel?: boolean;
-}) {
-  const select = (ids?: FieldIds) => (
-    <select
-      {...ids}
-      aria-label={props.hideLabel ? props.label : undefined}
-      className="control w-full pr-2"
-      value={props.value}
-      onChange={(event) => props.onValue(event.target.value as T)}
-    >
-      {props.options.map(([value, label]) => (
-        <option key={value} value={value}>
-          {label}
-        </option>
-      ))}
-    </select>
-  );
-  if (props.hideLabel) return select();
-  return (
-    <Field label={props.label} error={props.error}>
-      {select}
-    </Field>
-  );
-}
-
-/** A choice of a few, all in view: one knuckle tap. */
-export function Segments<T extends string>(props: {
-  label: string;
-  value: T;
-  onValue: (value: T) => void;
-  options: readonly (readonly [T, string])[];
-}) {
-  return (
-    <fieldset className="min-w-0">
-      <legend className="mb-0.5 text-note font-medium text-quiet">{props.label}</legend>
-      <div className="flex">
-        {props.options.map(([value, label]) => (
-          <label
-            key={value}
-            className={clsx(
-              "flex min-h-11 flex-1 cursor-pointer items-center justify-center border-[1.5px] border-edge px-3 font-medium whitespace-nowrap -ml-[1.5px] first:ml-0 first:rounded-l-[9px] last:rounded-r-[9px] has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink",
-              props.value === value ? "bg-ink text-white border-ink" : "bg-white hover:bg-well",
-            )}
-          >
-            <input
-              type="radio"
-              className="sr-only"
-              name={props.label}
-              checked={props.value === value}
-              onChange={() => props.onValue(value)}
-            />
-            {label}
-          </label>
-        ))}
-      </div>
-    </fieldset>
-  );
-}
-
-export function Switch(props: { label: string; checked: boolean; onChecked: (checked: boolean) => void }) {
-  return (
-    <label className="flex min-h-11 cursor-pointer items-center gap-2.5 font-medium">
-      <input
-        type="checkbox"
-        className="size-5 accent-ink"
-        checked={props.checked}
-        onChange={(event) => props.onChecked(event.target.checked)}
-      />
-      {props.label}
-    </label>
-  );
-}
 
 /** A field that finds as it is typed in. */
 export function SearchField(props: { label: string; value: string; onValue: (words: string) => void }) {

@@ -1,6 +1,7 @@
 /** A sheet over the place: one question, closed by Escape or the cross. */
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
+import { focusBack } from "./focus";
 
 export function Sheet(props: {
   title: string;
@@ -12,9 +13,13 @@ export function Sheet(props: {
   return (
     <Dialog.Root open={props.open} onOpenChange={props.onOpen}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/45" />
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-veil" />
         <Dialog.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            focusBack(event.currentTarget as Element);
+          }}
           className={`enamel fixed top-1/2 left-1/2 z-30 flex max-h-[88dvh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col ${props.wide ? "max-w-4xl" : "max-w-2xl"}`}
         >
           <header className="flex min-h-14 items-center justify-between gap-3 border-b-[1.5px] border-line pl-5">

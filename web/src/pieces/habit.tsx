@@ -1,7 +1,8 @@
 import { useState } from "react";
 import type { Kitchen } from "../client/api";
 import { FILLS, options, REGIONS } from "../words/labels";
-import { Button, NumberField, Segments, Select } from "./controls";
+import { Segments, Select } from "./choice";
+import { Button, NumberField } from "./controls";
 
 /** How this baker measures; it changes the grams of every cup and spoon at once. */
 export function HabitFields({

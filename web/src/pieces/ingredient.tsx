@@ -1,5 +1,6 @@
 /** Any ingredient of the catalogue, for what was read as none or as the wrong one. */
 import { useCatalogue } from "../client/catalogue";
+import { Select } from "./choice";
 
 export function IngredientSelect(props: {
   label: string;
@@ -8,18 +9,17 @@ export function IngredientSelect(props: {
 }) {
   const { data: catalogue } = useCatalogue();
   return (
-    <select
-      aria-label={props.label}
-      className="control max-w-44"
-      value=""
-      onChange={(event) => props.onValue(event.target.value)}
-    >
-      <option value="">{props.none}</option>
-      {catalogue?.ingredients.map((item) => (
-        <option key={item.ingredient_id} value={item.ingredient_id}>
-          {item.label}
-        </option>
-      ))}
-    </select>
+    <div className="w-44">
+      <Select
+        hideLabel
+        label={props.label}
+        value=""
+        options={[
+          ["", props.none],
+          ...(catalogue?.ingredients ?? []).map((item) => [item.ingredient_id, item.label] as const),
+        ]}
+        onValue={(id) => id && props.onValue(id)}
+      />
+    </div>
   );
 }

@@ -3,7 +3,8 @@ import type { ComponentProps } from "react";
 import type { Kitchen } from "../client/api";
 import { useCatalogue } from "../client/catalogue";
 import { fromF, type Marks, nearest, toF } from "../words/heat";
-import { NumberField, Select } from "./controls";
+import { Select } from "./choice";
+import { NumberField } from "./controls";
 
 type Metric = Omit<ComponentProps<typeof NumberField>, "unit">;
 type InUnits = Metric & { kitchen: Pick<Kitchen, "units" | "scale"> };

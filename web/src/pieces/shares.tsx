@@ -1,13 +1,16 @@
 /** The shares of a dough side by side at one scale: which one is looked at, how much it takes, when it is baked. */
 import clsx from "clsx";
 import { Popover } from "radix-ui";
+import { useId } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../client/api";
 import { newShare, type Share } from "../client/shares";
 import { within } from "../client/within";
+import { CrustFill } from "../drawing/crust";
 import { Piece, topOf } from "../drawing/outline";
 import { BY_SHARE, KEEPS, options } from "../words/labels";
 import { likely, mass, plural } from "../words/numbers";
-import { Button, Field, NumberField, Select, Switch } from "./controls";
+import { Select, Switch } from "./choice";
+import { Button, Field, NumberField } from "./controls";
 import { MassField } from "./measures";
 import { Note, ProblemNote } from "./notes";
 
@@ -26,23 +29,26 @@ const MOST_SHARES = 5;
 const STRIP_PX = 44;
 
 /** Takes half of what is left out of the dough, to be shaped in a way of its own. */
-export function Divide({ spec, found, onChoose, onSpec }: SharesProps) {
-  if (spec.shares.length >= MOST_SHARES || !found?.dough) return null;
-  const dough_g = found.dough.mass_g;
+export function useDivide(
+  spec: DoughSpec | undefined,
+  found: Assessment | undefined,
+  onChoose: (id: string) => void,
+  onSpec: Change,
+) {
+  const dough_g = found?.dough?.mass_g;
+  const divides = Boolean(dough_g) && (spec?.shares.length ?? 0) < MOST_SHARES;
   const divide = () => {
-    const one = newShare(spec, (found.shaped_g ?? dough_g) / dough_g);
+    if (!spec || !dough_g) return;
+    const one = newShare(spec, (found?.shaped_g ?? dough_g) / dough_g);
     onSpec((now) => ({ ...now, shares: [...now.shares, one] }));
     onChoose(one.id);
   };
-  return (
-    <Button className="px-3" title="Shape a part of the dough in a way of its own" onClick={divide}>
-      Divide
-    </Button>
-  );
+  return { divides, divide };
 }
 
 export function SharesStrip(props: SharesProps) {
   const { spec, found, kitchen, share, onChoose } = props;
+  const glyphs = useId();
   if (!spec.shares.length) return null;
   const parts = [
     { id: undefined, name: "The rest", form: spec.form, found, grams: found?.shaped_g },
@@ -68,7 +74,7 @@ export function SharesStrip(props: SharesProps) {
               key={part.id ?? "rest"}
               className={clsx(
                 "flex min-h-14 cursor-pointer items-center gap-2 rounded-[10px] border-[1.5px] px-2.5 py-1 has-focus-visible:outline-3 has-focus-visible:outline-offset-2",
-                chosen ? "border-rim bg-white" : "border-line bg-well hover:bg-white",
+                chosen ? "border-rim bg-raised" : "border-line bg-well hover:bg-raised",
               )}
             >
               <input
@@ -85,7 +91,10 @@ export function SharesStrip(props: SharesProps) {
                   viewBox={`${-top.wide / 2} ${-top.deep / 2} ${top.wide} ${top.deep}`}
                   aria-hidden
                 >
-                  <Piece x={0} y={0} shape={top.shape} baked />
+                  <defs>
+                    <CrustFill id={`${glyphs}${i}`} crust={top.crust} />
+                  </defs>
+                  <Piece x={0} y={0} shape={top.shape} fill={`url(#${glyphs}${i})`} />
                 </svg>
               )}
               <span className="text-note leading-tight">
@@ -114,7 +123,7 @@ export function SharesStrip(props: SharesProps) {
                 sideOffset={6}
                 collisionPadding={12}
                 aria-label={`Change ${share.name}`}
-                className="enamel z-20 w-[min(30rem,94vw)] bg-white p-4 shadow-lg"
+                className="enamel z-20 w-[min(30rem,94vw)] bg-raised p-4 shadow-lg"
               >
                 <ShareFields {...props} share={share} />
               </Popover.Content>

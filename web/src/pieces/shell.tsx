@@ -1,12 +1,13 @@
 /** The frame: a slim rail of places on the left, the place itself on the right. */
 
 import clsx from "clsx";
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { NavLink, useLocation } from "react-router";
 import { lastDough } from "../client/dough";
 import { colour } from "../theme/tokens";
 import { Boundary } from "./boundary";
 import { Sheet } from "./dialog";
+import { focusTitle } from "./focus";
 import { Waiting } from "./waiting";
 
 const stroke = {
@@ -55,7 +56,14 @@ const marks: Record<string, ReactNode> = {
 
 export function Shell({ children }: { children: ReactNode }) {
   const dough = lastDough.get();
-  useLocation(); // the rail leads to the last dough, which changes with the place
+  const { pathname } = useLocation(); // the rail leads to the last dough, which changes with the place
+  const came = useRef(pathname);
+  useEffect(() => {
+    if (came.current === pathname) return;
+    came.current = pathname;
+    // Whoever goes by key or by ear begins at the title of the place.
+    if (document.activeElement === document.body) focusTitle();
+  }, [pathname]);
   const places = [
     ["Doughs", "/"],
     ["Bench", dough ? `/bench/${dough}` : "/bench"],
@@ -67,13 +75,13 @@ export function Shell({ children }: { children: ReactNode }) {
     <div className="flex min-h-dvh">
       <a
         href="#place"
-        className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-white focus:p-3"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-raised focus:p-3"
       >
         Skip to the place
       </a>
       <nav
         aria-label="Places"
-        className="no-print sticky top-0 flex h-dvh w-[84px] shrink-0 flex-col items-stretch gap-1 bg-rim py-3 text-white"
+        className="no-print sticky top-0 flex h-dvh w-[84px] shrink-0 flex-col items-stretch gap-1 bg-rail py-3 text-on-rail"
       >
         <Wordmark />
         {places.map(([name, to]) => (
@@ -83,8 +91,8 @@ export function Shell({ children }: { children: ReactNode }) {
             end={to === "/"}
             className={({ isActive }) =>
               clsx(
-                "mx-2 flex flex-col items-center rounded-[10px] py-2 text-note font-medium focus-visible:outline-white",
-                isActive ? "bg-enamel text-ink" : "hover:bg-white/15",
+                "mx-2 flex flex-col items-center rounded-[10px] py-2 text-note font-medium focus-visible:outline-on-rail",
+                isActive ? "bg-enamel text-ink" : "hover:bg-on-rail/15",
               )
             }
           >
@@ -98,7 +106,7 @@ export function Shell({ children }: { children: ReactNode }) {
       <Help />
       <main id="place" className="flex min-w-0 flex-1 flex-col">
         <div className="min-w-0 flex-1">
-          <Boundary place={useLocation().pathname}>{children}</Boundary>
+          <Boundary place={pathname}>{children}</Boundary>
         </div>
         <Waiting />
       </main>
@@ -147,10 +155,10 @@ function Wordmark() {
   return (
     <p className="mb-3 px-2 text-center text-plain leading-[1.05] font-extrabold tracking-wide">
       <svg viewBox="0 0 32 32" className="mx-auto mb-1 size-10" aria-hidden="true">
-        <rect x="2" y="4" width="28" height="24" rx="6" fill={colour.enamel} />
-        <circle cx="10.5" cy="12" r="4" fill={colour.rim} />
-        <circle cx="21.5" cy="12" r="3.2" fill="none" stroke={colour.rim} strokeWidth="1.8" />
-        <circle cx="16" cy="21" r="4" fill={colour.rim} />
+        <rect x="2" y="4" width="28" height="24" rx="6" fill={colour.onRail} />
+        <circle cx="10.5" cy="12" r="4" fill={colour.rail} />
+        <circle cx="21.5" cy="12" r="3.2" fill="none" stroke={colour.rail} strokeWidth="1.8" />
+        <circle cx="16" cy="21" r="4" fill={colour.rail} />
       </svg>
       Fine
       <br />
@@ -159,7 +167,17 @@ function Wordmark() {
   );
 }
 
-export function PlaceHeader({ title, children }: { title: ReactNode; children?: ReactNode }) {
+export function PlaceHeader(props: {
+  title: ReactNode;
+  /** What the browser's window is called, where the title is more than words. */
+  name?: string;
+  children?: ReactNode;
+}) {
+  const { title, children } = props;
+  const name = props.name ?? (typeof title === "string" ? title : undefined);
+  useEffect(() => {
+    document.title = name ? `${name} · Fine Batch` : "Fine Batch";
+  }, [name]);
   return (
     <header className="flex min-h-14 flex-wrap items-center justify-between gap-x-4 gap-y-1 px-5 pt-3">
       <h1 className="min-w-0 text-title leading-tight font-extrabold">{title}</h1>

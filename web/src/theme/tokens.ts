@@ -12,6 +12,9 @@ export const colour = {
   /** The border of what can be set. */
   edge: of("edge"),
   enamel: of("enamel"),
+  raised: of("raised"),
+  rail: of("rail"),
+  onRail: of("on-rail"),
   well: of("well"),
   /** Dough before the oven, and after it. */
   raw: of("raw"),

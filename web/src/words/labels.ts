@@ -1,5 +1,7 @@
 /** Every closed set of the server and the word a baker reads for each: one that is missing does not compile. */
+
 import type { DoughSpec, Kitchen, Line, Schemas, Tray } from "../client/api";
+import type { Theme } from "../theme/dark";
 
 type Making = DoughSpec["making"];
 type Change = Schemas["ChangeRequest"]["change"];
@@ -45,6 +47,12 @@ export const FAT: Record<Making["fat_state"], string> = {
   cold: "Cold",
   melted: "Melted",
   oil: "Oil",
+};
+
+export const ATTENTION: Record<Schemas["MethodStep"]["attention"], string> = {
+  hands: "hands",
+  mixer: "mixer",
+  passive: "nobody, it waits",
 };
 
 export const AIMS: Record<DoughSpec["finish"], string> = {
@@ -125,6 +133,8 @@ export const LINERS: Record<Kitchen["liner"], string> = {
 };
 
 export const UNITS: Record<Kitchen["units"], string> = { metric: "g and mm", us: "oz and in" };
+
+export const THEMES: Record<Theme, string> = { system: "as the device", light: "light", dark: "dark" };
 
 export const SCALES: Record<Kitchen["scale"], string> = { c: "°C", f: "°F", gas: "Gas marks" };
 

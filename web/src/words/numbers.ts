@@ -63,6 +63,18 @@ export function thicknessRange(value: Interval, of: UnitsOf): string {
   return `${round(value.low)} to ${round(value.high)} mm`;
 }
 
+/** A length in inches without its unit, to the nearest eighth. */
+export const fractionOf = (mm: number) => inches(mm);
+
+/** The middle half of a 90% range on the scale of logarithms: one bake of two lies there. */
+export function likelyPart({ value, low, high }: Interval): { low: number; high: number } {
+  const sd = Math.log(high / low) / (2 * Z90);
+  return { low: value * Math.exp(-Z_HALF * sd), high: value * Math.exp(Z_HALF * sd) };
+}
+
+const Z90 = 1.645;
+const Z_HALF = 0.6745;
+
 export const percent = (value: number, digits = 0) => `${round(value, digits)}%`;
 
 /** Minutes to the nearest half. */

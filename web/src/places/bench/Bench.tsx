@@ -7,15 +7,18 @@ import { useAssessment } from "../../client/assessments";
 import { lastDough, useDough } from "../../client/dough";
 import { useKitchen } from "../../client/kitchen";
 import { useShare } from "../../client/shares";
+import { useOpened } from "../../pieces/address";
 import { Button } from "../../pieces/controls";
+import { Menu, MenuItem } from "../../pieces/menu";
 import { DoughNotes, Missing, ToFirstDough } from "../../pieces/missing";
 import { Note } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
-import { Divide } from "../../pieces/shares";
+import { useDivide } from "../../pieces/shares";
 import { PlaceHeader } from "../../pieces/shell";
 import { CardSheet } from "./CardSheet";
 import { DoughPanel } from "./DoughPanel";
 import { FilesSheet } from "./FilesSheet";
+import { Foot } from "./Foot";
 import { LinesPanel } from "./LinesPanel";
 import { OutcomePanel } from "./OutcomePanel";
 import { applyRemedy } from "./remedy";
@@ -24,19 +27,20 @@ import { SwapSheet } from "./SwapSheet";
 import { VersionsSheet } from "./VersionsSheet";
 
 type Outcome = Schemas["Outcome"];
-type SheetName = "card" | "scale" | "swap" | "versions" | "files";
 
 const linkButton =
-  "inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-white px-3 font-semibold hover:bg-well";
+  "inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-3 font-semibold hover:bg-well";
 
 export function Bench() {
   const { id } = useParams();
   const dough = useDough(id);
   const { data: kitchen } = useKitchen();
   const { found, failed } = useAssessment(dough.spec, kitchen);
-  const [sheet, setSheet] = useState<SheetName>();
+  const [sheet, setSheet] = useOpened("sheet");
+  const lines = useRef<HTMLDivElement>(null);
   useUndoKeys(dough.undo, dough.redo);
   const part = useShare(dough.spec, found, dough.change);
+  const { divides, divide } = useDivide(dough.spec, found, part.choose, dough.change);
   const ghost = useGhost(part.found?.outcome ?? undefined, `${id} ${part.share?.id ?? ""}`);
   useEffect(() => {
     if (id) lastDough.set(id);
@@ -48,7 +52,7 @@ export function Bench() {
   const remedyHere = (problem: Problem) => part.edit((spec) => applyRemedy(spec, problem));
   const shape = (of: Partial<DoughSpec>) => part.edit((spec) => ({ ...spec, ...of }));
   const problems = found?.problems ?? [];
-  const opens = (name: SheetName) => (open: boolean) => setSheet(open ? name : undefined);
+  const opens = (name: string) => (open: boolean) => setSheet(open ? name : undefined);
   const take = (spec: DoughSpec) => dough.change(() => spec);
   const shares = {
     spec: dough.spec,
@@ -62,10 +66,11 @@ export function Bench() {
   return (
     <div className="flex min-h-dvh flex-col xl:h-dvh">
       <PlaceHeader
+        name={dough.spec.name}
         title={
           <input
             aria-label="Name of the dough"
-            className="w-[min(15rem,50vw)] rounded-md border-b-2 border-transparent bg-transparent font-extrabold hover:border-line"
+            className="w-[min(20rem,50vw)] rounded-md border-b-2 border-transparent bg-transparent font-extrabold hover:border-line"
             value={dough.spec.name}
             maxLength={80}
             onChange={(event) => set({ name: event.target.value || "New dough" })}
@@ -93,28 +98,24 @@ export function Bench() {
         >
           ↷
         </Button>
-        <Button className="px-3" onClick={() => setSheet("card")}>
-          Card
-        </Button>
-        <Button className="px-3" onClick={() => setSheet("scale")}>
-          Scale
-        </Button>
-        <Divide {...shares} />
-        <Button className="px-3" onClick={() => setSheet("swap")}>
-          Swap
-        </Button>
-        <Button className="px-3" onClick={() => setSheet("versions")}>
-          Versions
-        </Button>
-        <Button className="px-3" onClick={() => setSheet("files")}>
-          Files
-        </Button>
+        <Menu label="Change">
+          <MenuItem onSelect={() => setSheet("scale")}>Scale: more or less of it</MenuItem>
+          <MenuItem onSelect={() => setSheet("swap")}>Swap an ingredient</MenuItem>
+          <MenuItem onSelect={divide} disabled={!divides}>
+            Divide it into parts
+          </MenuItem>
+        </Menu>
+        <Menu label="More">
+          <MenuItem onSelect={() => setSheet("card")}>Its card</MenuItem>
+          <MenuItem onSelect={() => setSheet("versions")}>Versions</MenuItem>
+          <MenuItem onSelect={() => setSheet("files")}>Files and print</MenuItem>
+        </Menu>
         <Link to={`/weigh/${id}`} className={linkButton}>
           Weigh in
         </Link>
         <Link
           to={`/day?dough=${id}`}
-          className="inline-flex min-h-11 items-center rounded-[10px] bg-ink px-4 font-semibold text-white"
+          className="inline-flex min-h-11 items-center rounded-[10px] bg-chosen px-4 font-semibold text-on-chosen"
         >
           Plan the baking
         </Link>
@@ -156,34 +157,42 @@ export function Bench() {
         <DoughNotes dough={dough} kitchen={kitchen} />
         {failed && <Note severity="stop">{failed} What comes out is shown as it was before.</Note>}
       </div>
-      <div className="grid min-h-0 flex-1 gap-3 p-5 pt-2 md:grid-cols-2 xl:grid-cols-[minmax(0,1fr)_minmax(0,0.78fr)_minmax(0,1.2fr)]">
-        <LinesPanel
-          kitchen={kitchen}
-          spec={dough.spec}
-          weighed={found?.lines ?? []}
-          onLines={(lines) => set({ lines })}
-        />
-        <DoughPanel
-          spec={dough.spec}
-          found={found}
-          kitchen={kitchen}
-          problems={problems}
-          shaped={{ spec: part.view, dough: part.found?.dough ?? undefined, onSpec: shape }}
-          onSpec={set}
-          onRemedy={remedy}
-        />
-        <OutcomePanel
-          spec={part.view}
-          found={part.found}
-          ghost={ghost}
-          kitchen={kitchen}
-          problems={part.found?.problems ?? problems}
-          shares={shares}
-          onSpec={shape}
-          onRemedy={remedyHere}
-          className="md:col-span-2 xl:col-span-1"
-        />
+      <div className="grid min-h-0 flex-1 gap-3 p-5 pt-2 pb-3 xl:grid-cols-[minmax(0,23.5rem)_minmax(0,1fr)]">
+        <div className="flex min-h-0 flex-col">
+          <div ref={lines} />
+          <LinesPanel
+            kitchen={kitchen}
+            spec={dough.spec}
+            weighed={found?.lines ?? []}
+            onLines={(next) => set({ lines: next })}
+          />
+        </div>
+        <div className="flex min-h-0 flex-col gap-3 max-xl:order-first">
+          <OutcomePanel
+            spec={part.view}
+            found={part.found}
+            ghost={ghost}
+            kitchen={kitchen}
+            problems={part.found?.problems ?? problems}
+            shares={shares}
+            over={lines}
+            whole={{ spec: dough.spec, problems, onSpec: set }}
+            onSpec={shape}
+            onRemedy={remedyHere}
+            className="flex-1"
+          />
+          <DoughPanel
+            spec={dough.spec}
+            found={found}
+            kitchen={kitchen}
+            problems={problems}
+            shaped={{ spec: part.view, dough: part.found?.dough ?? undefined, onSpec: shape }}
+            onSpec={set}
+            onRemedy={remedy}
+          />
+        </div>
       </div>
+      <Foot found={part.found} whole={found} kitchen={kitchen} share={part.share?.id} />
     </div>
   );
 }

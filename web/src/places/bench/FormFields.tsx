@@ -3,7 +3,8 @@
 import { useState } from "react";
 import type { Kitchen, Problem } from "../../client/api";
 import { useCatalogue, useCutters } from "../../client/catalogue";
-import { Button, NumberField, Select } from "../../pieces/controls";
+import { Select } from "../../pieces/choice";
+import { Button, NumberField } from "../../pieces/controls";
 import { LengthField, MassField, OvenField } from "../../pieces/measures";
 import { colour } from "../../theme/tokens";
 import { FORMS, options, SPOONS } from "../../words/labels";

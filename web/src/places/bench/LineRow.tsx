@@ -2,6 +2,7 @@
 import clsx from "clsx";
 import { useEffect, useState } from "react";
 import type { Kitchen, Line, WeighedLine } from "../../client/api";
+import { Select } from "../../pieces/choice";
 import { Button } from "../../pieces/controls";
 import { VesselField } from "../../pieces/habit";
 import { IngredientSelect } from "../../pieces/ingredient";
@@ -199,18 +200,15 @@ function Place({ line, seen, ownCup, onOwnCup, onChange, onMove }: LineRowProps)
   const reading = seen?.reading;
   return (
     <div className="flex flex-wrap items-end gap-2">
-      <select
-        aria-label={`Where “${line.text}” belongs`}
-        className="control"
-        value={line.part ?? seen?.part ?? "dough"}
-        onChange={(event) => onChange({ part: event.target.value as Line["part"] })}
-      >
-        {options(PARTS).map(([part, label]) => (
-          <option key={part} value={part}>
-            {label}
-          </option>
-        ))}
-      </select>
+      <div className="w-40">
+        <Select
+          hideLabel
+          label={`Where “${line.text}” belongs`}
+          value={line.part ?? seen?.part ?? "dough"}
+          options={options(PARTS)}
+          onValue={(part) => onChange({ part })}
+        />
+      </div>
       <Button aria-label={`Move “${line.text}” up`} onClick={() => onMove(-1)}>
         ↑
       </Button>

@@ -3,7 +3,9 @@ import { useEffect, useState } from "react";
 import type { DoughSpec, Schemas } from "../../client/api";
 import { starting, within } from "../../client/within";
 import { Amounts } from "../../pieces/amounts";
-import { Button, Field, NumberField, Switch } from "../../pieces/controls";
+import { Select, Switch } from "../../pieces/choice";
+import { Button, Field, NumberField } from "../../pieces/controls";
+import { ATTENTION, options } from "../../words/labels";
 
 type Step = Schemas["MethodStep"];
 type Found = Schemas["Assessment"];
@@ -59,16 +61,15 @@ export function MethodView({
                 onChange={(event) => change(step.id, { text: event.target.value })}
               />
               <Amounts lines={(spoken.get(step.id) ?? []).flatMap((id) => lines.get(id) ?? [])} />
-              <select
-                aria-label={`Who is busy with step ${i + 1}`}
-                className="control mb-1 h-11 text-note"
-                value={step.attention}
-                onChange={(event) => change(step.id, { attention: event.target.value as Step["attention"] })}
-              >
-                <option value="hands">hands</option>
-                <option value="mixer">mixer</option>
-                <option value="passive">nobody, it waits</option>
-              </select>
+              <div className="mb-1 w-44">
+                <Select
+                  hideLabel
+                  label={`Who is busy with step ${i + 1}`}
+                  value={step.attention}
+                  options={options(ATTENTION)}
+                  onValue={(attention) => change(step.id, { attention })}
+                />
+              </div>
               {step.cue && <p className="text-note leading-tight text-quiet">Until: {step.cue}</p>}
               {step.caution && (
                 <p className="text-note leading-tight font-medium text-ask-edge">{step.caution}</p>

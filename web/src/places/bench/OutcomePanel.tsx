@@ -1,95 +1,85 @@
-/** What comes out: portion in, cookies out; drawn to scale, with ranges and what to look for. */
+/** What comes out: the cookie large and to scale, sized on the drawing; its figures with their ranges; what to look for. */
 import clsx from "clsx";
-import { useState } from "react";
-import { Link, useParams } from "react-router";
+import { type RefObject, useState } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
 import { useCatalogue } from "../../client/catalogue";
 import { OutcomeDrawing } from "../../drawing/outcome";
-import { Button, NumberField, Select } from "../../pieces/controls";
-import { Panel, ProblemNote } from "../../pieces/notes";
+import { Strip, type StripProps } from "../../drawing/strip";
+import { useOpened } from "../../pieces/address";
+import { Button } from "../../pieces/controls";
+import { Note, ProblemNote } from "../../pieces/notes";
 import { type SharesProps, SharesStrip } from "../../pieces/shares";
-import { onDial, ovenHeat } from "../../words/heat";
-import { AIMS, options } from "../../words/labels";
+import { ovenHeat } from "../../words/heat";
 import {
+  fractionOf,
   length,
-  lengthRange,
   likely,
-  loadsText,
+  likelyPart,
   mass,
   minutes,
   plural,
-  thicknessRange,
+  thickness,
 } from "../../words/numbers";
-import { FormFields, FormKind } from "./FormFields";
-import { at } from "./remedy";
+import { FormSetting, MakingSetting, OvenSetting } from "./Settings";
+import { handles } from "./sizing";
 import { WhatIfSheet } from "./WhatIfSheet";
 
 type Outcome = Schemas["Outcome"];
+type SetSpec = (part: Partial<DoughSpec>) => void;
 
 export function OutcomePanel(props: {
+  /** The share that is looked at, or the dough itself. */
   spec: DoughSpec;
   found?: Assessment;
   ghost?: Outcome;
   kitchen: Kitchen;
   problems: Problem[];
   shares: SharesProps;
-  onSpec: (part: Partial<DoughSpec>) => void;
+  /** The whole dough, for what is made before it is shaped. */
+  whole: { spec: DoughSpec; problems: Problem[]; onSpec: SetSpec };
+  /** What settings open over. */
+  over: RefObject<HTMLElement | null>;
+  onSpec: SetSpec;
   onRemedy: (problem: Problem) => void;
   className?: string;
 }) {
-  const { spec, found, kitchen, problems, onSpec } = props;
-  const { id } = useParams();
-  const [asking, setAsking] = useState(false);
+  const { spec, found, kitchen, problems, onSpec, whole } = props;
+  const [sheet, openSheet] = useOpened("sheet");
   const outcome = found?.outcome;
-  const trays = found?.trays;
+  const setting = { spec, kitchen, problems, over: props.over, onSpec };
   const shown = problems.filter(
-    (problem) => problem.field === "card" || (problem.remedy && problem.field.startsWith("oven.")),
+    (problem) =>
+      problem.field === "card" ||
+      problem.field === "tray_id" ||
+      problem.field === "lines" ||
+      problem.severity === "stop" ||
+      (problem.remedy && problem.field.startsWith("oven.")),
   );
+  const count =
+    outcome && (found.small ? outcome.pieces.count + found.small.outcome.pieces.count : outcome.pieces.count);
   return (
-    <Panel
-      title="What comes out"
-      className={props.className}
-      aside={
-        outcome && (
-          <div className="flex items-center gap-2">
-            <Button kind="quiet" className="whitespace-nowrap" onClick={() => setAsking(true)}>
-              What if…
-            </Button>
-            <span className="text-head font-bold whitespace-nowrap">
-              {found.small
-                ? `${outcome.pieces.count} + ${found.small.outcome.pieces.count} small`
-                : plural(outcome.pieces.count, "cookie")}
-            </span>
-          </div>
-        )
-      }
-    >
-      <div className="grid min-h-0 content-start gap-2 overflow-y-auto px-4 py-3">
-        <SharesStrip {...props.shares} />
-        <div className="flex flex-wrap items-end gap-2.5">
-          <div className="w-34">
-            <FormKind form={spec.form} onForm={(form) => onSpec({ form })} />
-          </div>
-          <FormFields
-            kitchen={kitchen}
-            form={spec.form}
-            problems={problems}
-            onForm={(form) => onSpec({ form })}
-          />
-          <OvenFields spec={spec} problems={problems} onSpec={onSpec} />
+    <section aria-label="What comes out" className={clsx("enamel flex min-h-0 flex-col", props.className)}>
+      <header className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b-[1.5px] border-line px-4 py-1.5">
+        <h2 className="text-title leading-none font-bold whitespace-nowrap" aria-live="polite">
+          {outcome
+            ? found.small
+              ? `${outcome.pieces.count} + ${found.small.outcome.pieces.count} small`
+              : plural(count ?? 0, "cookie")
+            : "What comes out"}
+        </h2>
+        <div className="ml-auto flex max-w-full flex-wrap items-center gap-1.5">
+          <FormSetting {...setting} found={found} />
+          <OvenSetting {...setting} />
+          <MakingSetting kitchen={kitchen} over={props.over} {...whole} />
         </div>
-        {shown.map((problem) => (
-          <ProblemNote key={problem.message} problem={problem} onRemedy={props.onRemedy} />
-        ))}
-        {problems
-          .filter((problem) => problem.field === "tray_id")
-          .map((problem) => (
-            <ProblemNote key={problem.message} problem={problem} onRemedy={props.onRemedy} />
-          ))}
+      </header>
+      <div className="flex min-h-0 flex-1 flex-col gap-1.5 overflow-y-auto px-4 py-1.5">
+        <SharesStrip {...props.shares} />
+        <Questions problems={shown} onRemedy={props.onRemedy} />
         {outcome && (
           <WhatIfSheet
-            open={asking}
-            onOpen={setAsking}
+            open={sheet === "what-if"}
+            onOpen={(open) => openSheet(open ? "what-if" : undefined)}
             spec={spec}
             outcome={outcome}
             kitchen={kitchen}
@@ -98,30 +88,23 @@ export function OutcomePanel(props: {
         )}
         {outcome ? (
           <>
-            <div className="flex h-39 justify-center">
+            <div className="flex min-h-33 flex-1 basis-0 gap-4 max-sm:flex-col">
+              <Statement outcome={outcome} kitchen={kitchen} />
               <OutcomeDrawing
                 form={spec.form}
                 outcome={outcome}
                 ghost={props.ghost}
                 us={kitchen.units === "us"}
+                {...handles(spec.form, outcome, (form) => onSpec({ form }))}
               />
             </div>
-            <Figures outcome={outcome} small={found.small?.outcome} kitchen={kitchen} />
-            {trays && (
-              <p className="flex items-center justify-between gap-3 border-t border-line pt-1">
-                <span>
-                  <strong>{plural(trays.loads.length, "load")}</strong> on {trays.tray.name.toLowerCase()}:{" "}
-                  {loadsText(trays.loads)}
-                </span>
-                <Link
-                  to={`/trays/${id}${props.shares.share ? `?share=${props.shares.share.id}` : ""}`}
-                  className="inline-flex min-h-11 items-center font-semibold whitespace-nowrap underline underline-offset-4"
-                >
-                  See the trays
-                </Link>
-              </p>
-            )}
-            {!spec.own_bake && <HowSure window={outcome.window} />}
+            <Figures
+              spec={spec}
+              outcome={outcome}
+              small={found.small?.outcome}
+              kitchen={kitchen}
+              onAsk={() => openSheet("what-if")}
+            />
           </>
         ) : (
           <p className="py-8 text-center text-quiet">
@@ -129,83 +112,170 @@ export function OutcomePanel(props: {
           </p>
         )}
       </div>
-    </Panel>
+    </section>
   );
 }
 
-function Figures({ outcome, small, kitchen }: { outcome: Outcome; small?: Outcome; kitchen: Kitchen }) {
-  const { baked, window, pieces, second } = outcome;
+/** What is asked or warned of: the first in full, the others behind a tap, so that the cookie stays in view. */
+function Questions({ problems, onRemedy }: { problems: Problem[]; onRemedy: (problem: Problem) => void }) {
+  const [all, setAll] = useState(false);
+  if (!problems.length) return null;
+  const shown = all ? problems : problems.slice(0, 1);
+  return (
+    <div className="grid gap-1.5">
+      {shown.map((problem) => (
+        <ProblemNote key={problem.message} problem={problem} onRemedy={onRemedy} />
+      ))}
+      {problems.length > 1 && (
+        <Button kind="quiet" className="justify-self-start" onClick={() => setAll(!all)} aria-expanded={all}>
+          {all ? "Fewer" : `And ${plural(problems.length - 1, "other")}`}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Figures(props: {
+  spec: DoughSpec;
+  outcome: Outcome;
+  small?: Outcome;
+  kitchen: Kitchen;
+  onAsk: () => void;
+}) {
+  const { spec, outcome, small, kitchen } = props;
+  const { baked, window, pieces, second, crust } = outcome;
   const { data: catalogue } = useCatalogue();
-  const foretold = `${minutes(baked.first_done_min.low)} to ${minutes(baked.last_good_min.high)}`;
-  // The baker's own minutes stand in place of the foretold ones.
-  const own =
-    window.earliest_min !== baked.first_done_min.low
-      ? `aim for ${minutes(window.aim_min)}; foretold ${foretold}`
-      : "";
-  const rows = [
-    [
-      "Wide",
-      lengthRange(baked.diameter_mm, kitchen),
-      `about ${length(baked.diameter_mm.value, kitchen)}, raw ${length(pieces.raw_diameter_mm, kitchen)}`,
-    ],
-    [
-      "High",
-      thicknessRange(baked.height_mm, kitchen),
-      `spread ratio ${baked.spread_ratio.low.toFixed(1)} to ${baked.spread_ratio.high.toFixed(1)}`,
-    ],
-    [
-      "Bake",
-      likely(window),
-      own || `aim for ${minutes(window.aim_min)}, look from ${minutes(window.first_look_min)}`,
-    ],
-    [
-      "Each",
-      `${mass(pieces.mass_g, kitchen)} raw`,
-      `loses ${baked.loss_pct.low.toFixed(0)} to ${baked.loss_pct.high.toFixed(0)}%, ${over(pieces, kitchen)}`,
-    ],
+  const marks = catalogue?.gas_marks ?? [];
+  const us = kitchen.units === "us";
+  const wide = likelyPart(baked.diameter_mm);
+  const high = likelyPart(baked.height_mm);
+  const inUnit = (mm: number) => (us ? fractionOf(mm) : `${mm}`);
+  const still = baked.diameter_mm.high - baked.diameter_mm.low < 0.5;
+  const rows: StripProps[] = [
+    bakeStrip("Bake", outcome, crust.rim, whenceOf(spec, outcome)),
     ...(small
       ? [
-          [
+          bakeStrip(
             "Small",
-            likely(small.window),
-            `by themselves; ${length(small.baked.diameter_mm.value, kitchen)} wide, aim for ${minutes(small.window.aim_min)}`,
-          ] as const,
+            small,
+            small.crust.rim,
+            `${length(small.baked.diameter_mm.value, kitchen)} wide, baked by themselves`,
+          ),
         ]
       : []),
     ...(second
       ? [
-          [
-            "Again",
-            likely(second.window),
-            `at ${ovenHeat(second.oven_c, kitchen.scale, catalogue?.gas_marks ?? [])}, turn after ${minutes(second.per_side_min)}`,
-          ] as const,
+          {
+            ...windowStrip("Again", second.window, crust.middle),
+            whence: `at ${ovenHeat(second.oven_c, kitchen.scale, marks)}, turn after ${minutes(second.per_side_min)}`,
+          },
         ]
       : []),
-    [
-      "Colour",
-      baked.rim.likely,
-      `at the rim, ${baked.rim.palest} to ${baked.rim.darkest}; ${baked.under.likely} underneath`,
-    ],
-  ] as const;
+    ...(still
+      ? []
+      : [
+          {
+            name: "Wide",
+            figure: length(baked.diameter_mm.value, kitchen),
+            low: baked.diameter_mm.low,
+            high: baked.diameter_mm.high,
+            likelyLow: wide.low,
+            likelyHigh: wide.high,
+            at: baked.diameter_mm.value,
+            tint: crust.rim,
+            ticks: inUnit,
+            says: `likely ${span(wide.low, wide.high, kitchen)}`,
+            whence: `raw ${length(pieces.raw_diameter_mm, kitchen)}; nine in ten ${span(baked.diameter_mm.low, baked.diameter_mm.high, kitchen)}`,
+          },
+        ]),
+    {
+      name: "High",
+      figure: thickness(baked.height_mm.value, kitchen),
+      low: baked.height_mm.low,
+      high: baked.height_mm.high,
+      likelyLow: high.low,
+      likelyHigh: high.high,
+      at: baked.height_mm.value,
+      tint: crust.rim,
+      ticks: inUnit,
+      says: `likely ${thicknessSpan(high.low, high.high, kitchen)}`,
+      whence: still
+        ? `pieces of ${piecesSize(outcome, kitchen)}`
+        : `spread ratio ${baked.spread_ratio.low.toFixed(1)} to ${baked.spread_ratio.high.toFixed(1)}`,
+    },
+  ];
   return (
     <>
-      {pieces.statement && <p className="text-plain leading-snug">{pieces.statement}</p>}
-      <dl className="grid gap-y-0.5">
-        {rows.map(([name, value, aside]) => (
-          <div key={name} className="grid grid-cols-[3.2rem_minmax(8.5rem,auto)_1fr] items-baseline gap-x-2">
-            <dt className="text-quiet">{name}</dt>
-            <dd className="text-lead font-bold whitespace-nowrap">{value}</dd>
-            <dd className="text-note leading-tight text-quiet">{aside}</dd>
-          </div>
+      <dl className="grid gap-y-1 border-t border-line pt-1.5">
+        {rows.map((row) => (
+          <Strip key={row.name} {...row} />
         ))}
       </dl>
-      <p>
-        <span className="text-quiet">Look for: </span>
-        {window.cue}.
-      </p>
-      {pieces.rolls.length > 0 && <Rolls pieces={pieces} kitchen={kitchen} />}
+      <div className="flex flex-wrap items-baseline gap-x-4 text-plain">
+        <p className="min-w-0 flex-1 basis-80">
+          <span className="text-quiet">Look for: </span>
+          {window.cue}.{" "}
+          <span className="text-note text-quiet">
+            {capital(crust.rim_word)} at the rim, {crust.middle_word} in the middle, {crust.under_word}{" "}
+            underneath
+            {crust.dark ? ", though a dark dough hides it" : ""}; loses {baked.loss_pct.low.toFixed(0)} to{" "}
+            {baked.loss_pct.high.toFixed(0)}%.
+          </span>
+        </p>
+        <span className="flex">
+          {!spec.own_bake && <HowSure window={window} />}
+          <Button kind="quiet" className="whitespace-nowrap" onClick={props.onAsk}>
+            What if…
+          </Button>
+        </span>
+      </div>
     </>
   );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Where the minutes come from. */
+function whenceOf(spec: DoughSpec, { baked, window }: Outcome): string {
+  const own = window.earliest_min !== baked.first_done_min.low;
+  const foretold = `${minutes(baked.first_done_min.low)} to ${minutes(baked.last_good_min.high)}`;
+  return own && spec.own_bake ? `your own minutes; foretold ${foretold}` : "from the dough alone";
+}
+
+const bakeStrip = (name: string, { window }: Outcome, tint: string, whence: string): StripProps => ({
+  ...windowStrip(name, window, tint),
+  whence,
+});
+
+const windowStrip = (name: string, window: Outcome["window"], tint: string): StripProps => ({
+  name,
+  figure: `${minutes(window.aim_min)} min`,
+  low: window.earliest_min,
+  high: window.latest_min,
+  likelyLow: window.likely_from_min,
+  likelyHigh: window.likely_to_min,
+  at: window.aim_min,
+  from: window.first_look_min,
+  tint,
+  says: `likely ${likely(window)}, look from ${minutes(window.first_look_min)}`,
+  whence: "",
+});
+
+const thicknessSpan = (low: number, high: number, kitchen: Kitchen) =>
+  `${thickness(low, kitchen).replace(/ \w+$/, "")} to ${thickness(high, kitchen)}`;
+
+const span = (low: number, high: number, kitchen: Kitchen) =>
+  kitchen.units === "us"
+    ? `${fractionOf(low)} to ${length(high, kitchen)}`
+    : `${low.toFixed(0)} to ${length(high, kitchen)}`;
+
+/** A piece of a pan or sheet by its sides. */
+function piecesSize({ pieces }: Outcome, kitchen: Kitchen): string {
+  const xs = pieces.outline.map((point) => point[0] ?? 0);
+  const ys = pieces.outline.map((point) => point[1] ?? 0);
+  if (!xs.length) return length(pieces.raw_diameter_mm, kitchen);
+  const sides = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+  return sides.map((side) => length(side, kitchen)).join(" × ");
 }
 
 /** What is not an even piece: the ends of a log are cookies too, the rest is dough. */
@@ -218,90 +288,44 @@ const over = ({ ends, leftover_g }: Outcome["pieces"], kitchen: Kitchen) =>
 
 /** The good window and the doubt about it are two things: the one is the cookie's, the other ours. */
 function HowSure({ window }: { window: Outcome["window"] }) {
+  const [open, setOpen] = useState(false);
   return (
-    <details className="text-note text-quiet">
-      <summary className="min-h-11 cursor-pointer py-3 font-semibold underline underline-offset-4">
-        How sure are these minutes?
-      </summary>
-      <p className="pb-2">
-        It is good from about {minutes(window.done_from_min)} to {minutes(window.done_to_min)} min. In one
-        kitchen of two that lies at {likely(window)}; in nine of ten between {minutes(window.earliest_min)}{" "}
-        and {minutes(window.latest_min)}. A thermometer in the oven and a baked batch make it surer.
+    <>
+      <Button kind="quiet" className="whitespace-nowrap" aria-expanded={open} onClick={() => setOpen(!open)}>
+        How sure?
+      </Button>
+      {open && (
+        <div className="fixed right-6 bottom-20 z-10 w-[min(26rem,90vw)] shadow-lg">
+          <Note severity="note">
+            It is good from about {minutes(window.done_from_min)} to {minutes(window.done_to_min)} min. In one
+            kitchen of two that lies at {likely(window)}; in nine of ten between{" "}
+            {minutes(window.earliest_min)} and {minutes(window.latest_min)}. A thermometer in the oven and a
+            baked batch make it surer.
+          </Note>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** In words, beside the drawing: what the form makes of the dough. */
+function Statement({ outcome: { pieces }, kitchen }: { outcome: Outcome; kitchen: Kitchen }) {
+  const [first, ...others] = pieces.rolls;
+  const again = others.reduce((sum, roll) => sum + roll.count, 0);
+  return (
+    <div className="grid content-center gap-1.5 text-note leading-snug sm:w-44 sm:shrink-0">
+      <p>
+        <strong>{mass(pieces.mass_g, kitchen)} raw</strong> each, {over(pieces, kitchen)}.
       </p>
-    </details>
-  );
-}
-
-function Rolls({ pieces, kitchen }: { pieces: Outcome["pieces"]; kitchen: Kitchen }) {
-  return (
-    <p className="text-plain">
-      {pieces.rolls.map((roll, i) => (
-        <span key={`${i}-${roll.sheet_width_mm}`} className={clsx(i > 0 && "before:content-['_·_']")}>
-          {i === 0 ? "First sheet" : "then"} {length(roll.sheet_width_mm, kitchen)} ×{" "}
-          {length(roll.sheet_length_mm, kitchen)} for {roll.count}
-          {roll.also_count > 0 && ` + ${roll.also_count} small`}
-        </span>
-      ))}
-    </p>
-  );
-}
-
-type DialId = "c" | "c fan" | "f" | "f fan" | "gas";
-
-const DIALS: readonly (readonly [DialId, string])[] = [
-  ["c", "°C"],
-  ["c fan", "°C, fan"],
-  ["f", "°F"],
-  ["f fan", "°F, fan"],
-  ["gas", "gas"],
-];
-
-/** The oven as its dial reads, with or without the fan, and where in the window to take them out. */
-function OvenFields({
-  spec,
-  problems,
-  onSpec,
-}: {
-  spec: DoughSpec;
-  problems: Problem[];
-  onSpec: (part: Partial<DoughSpec>) => void;
-}) {
-  const { oven } = spec;
-  const { data: catalogue } = useCatalogue();
-  const set = (part: Partial<DoughSpec["oven"]>) => onSpec({ oven: { ...oven, ...part } });
-  const dial = (oven.fan && oven.scale !== "gas" ? `${oven.scale} fan` : oven.scale) as DialId;
-  const turn = (next: DialId) => {
-    const scale = next.split(" ")[0] as DoughSpec["oven"]["scale"];
-    set({
-      scale,
-      fan: next.endsWith("fan"),
-      value: onDial(oven.value, oven.scale, scale, catalogue?.gas_marks ?? []),
-    });
-  };
-  return (
-    <div className="flex items-end gap-2.5">
-      <NumberField
-        label="Oven"
-        unit=""
-        width="w-14"
-        value={oven.value}
-        min={0}
-        max={9999}
-        step={oven.scale === "gas" ? 1 : 5}
-        error={at(problems, "oven.value")}
-        onValue={(value) => set({ value })}
-      />
-      <div className="w-25">
-        <Select label="Dial" value={dial} onValue={turn} options={DIALS} />
-      </div>
-      <div className="w-32">
-        <Select
-          label="Take them out"
-          value={spec.finish}
-          options={options(AIMS)}
-          onValue={(finish) => onSpec({ finish })}
-        />
-      </div>
+      {first && (
+        <p>
+          First sheet {length(first.sheet_width_mm, kitchen)} × {length(first.sheet_length_mm, kitchen)} for{" "}
+          {first.count}
+          {first.also_count > 0 && ` + ${first.also_count} small`}
+          {others.length > 0 && `; ${again} from ${plural(others.length, "more sheet")}`}.
+        </p>
+      )}
+      {pieces.statement && !first && <p>{pieces.statement}</p>}
     </div>
   );
 }

@@ -23,7 +23,7 @@ export function OwnCutter({ has, onRing }: { has: boolean; onRing: (ring: Ring) 
     <div>
       <label
         htmlFor={id}
-        className="inline-flex min-h-11 cursor-pointer items-center rounded-[10px] border-[1.5px] border-rim bg-white px-3 font-semibold has-focus-visible:outline-3"
+        className="inline-flex min-h-11 cursor-pointer items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-3 font-semibold has-focus-visible:outline-3"
       >
         {has ? "Another drawing" : "Choose an SVG"}
         <input

@@ -23,7 +23,7 @@ export function PrintedCard() {
       <PlaceHeader title={dough.spec.name}>
         <Link
           to={`/bench/${id}`}
-          className="inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-white px-4 font-semibold"
+          className="inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-4 font-semibold"
         >
           Bench
         </Link>

@@ -4,8 +4,9 @@ import { useEffect, useState } from "react";
 import type { ApiError, DoughSpec, Kitchen, Schemas, WeighedLine } from "../../client/api";
 import { scaled } from "../../client/assessments";
 import { within } from "../../client/within";
+import { Select, Switch } from "../../pieces/choice";
 import { ComparisonTable } from "../../pieces/comparison";
-import { Button, NumberField, Select, Switch } from "../../pieces/controls";
+import { Button, NumberField } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 
 type By = Schemas["ScaleBy"];

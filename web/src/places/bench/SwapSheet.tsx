@@ -3,8 +3,9 @@
 import { useEffect, useState } from "react";
 import type { DoughSpec, Kitchen, Schemas, WeighedLine } from "../../client/api";
 import { offersFor, swapIn } from "../../client/assessments";
+import { Select } from "../../pieces/choice";
 import { ComparisonTable } from "../../pieces/comparison";
-import { Button, Select } from "../../pieces/controls";
+import { Button } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { Note } from "../../pieces/notes";
 import { options, WISHES } from "../../words/labels";
@@ -94,7 +95,7 @@ export function SwapSheet(props: {
                     <button
                       type="button"
                       aria-pressed={chosen?.swap.id === swap.id}
-                      className={`min-h-11 w-full rounded-[10px] border-[1.5px] px-3 py-1.5 text-left ${chosen?.swap.id === swap.id ? "border-ink bg-ink text-white" : "border-edge bg-white hover:bg-well"}`}
+                      className={`min-h-11 w-full rounded-[10px] border-[1.5px] px-3 py-1.5 text-left ${chosen?.swap.id === swap.id ? "border-chosen bg-chosen text-on-chosen" : "border-edge bg-raised hover:bg-well"}`}
                       onClick={() => choose(offer.line_id, swap)}
                     >
                       <span className="block font-semibold">{swap.label}</span>

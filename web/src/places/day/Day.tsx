@@ -10,7 +10,8 @@ import { keys } from "../../client/keys";
 import { useKitchen } from "../../client/kitchen";
 import { makePlan, usePlans, useShowPlan, warmUp } from "../../client/plans";
 import { within } from "../../client/within";
-import { Button, Field, NumberField, SearchField, Segments, Select, Switch } from "../../pieces/controls";
+import { Segments, Select, Switch } from "../../pieces/choice";
+import { Button, Field, NumberField, SearchField } from "../../pieces/controls";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { ANCHORS, options } from "../../words/labels";
@@ -348,7 +349,7 @@ function PlansMade() {
               <li key={plan.id}>
                 <Link
                   to={`/day/${plan.id}`}
-                  className="flex min-h-14 items-center justify-between gap-3 px-4 py-2 hover:bg-white"
+                  className="flex min-h-14 items-center justify-between gap-3 px-4 py-2 hover:bg-raised"
                 >
                   <span className="font-bold">{plan.title}</span>
                   <span className="text-right text-plain whitespace-nowrap">

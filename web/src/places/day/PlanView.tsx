@@ -9,7 +9,8 @@ import { outbox } from "../../client/outbox";
 import { lookOn, savingsOf, stopLooking, usePlan, useShowPlan } from "../../client/plans";
 import { Board } from "../../drawing/board";
 import { pinOf } from "../../drawing/lanes";
-import { Button, Segments } from "../../pieces/controls";
+import { Segments } from "../../pieces/choice";
+import { Button } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
@@ -208,7 +209,7 @@ function Lists({ saved, at }: { saved: SavedPlan; at: (seconds: number) => strin
             <Tabs.Trigger
               key={value}
               value={value}
-              className="min-h-11 rounded-[10px] px-4 font-semibold hover:bg-well data-[state=active]:bg-ink data-[state=active]:text-white"
+              className="min-h-11 rounded-[10px] px-4 font-semibold hover:bg-well data-[state=active]:bg-chosen data-[state=active]:text-on-chosen"
             >
               {label}
             </Tabs.Trigger>

@@ -138,7 +138,7 @@ function Cards(props: {
           doughs.slice(row.index * columns, (row.index + 1) * columns).map((dough, column) => (
             <li
               key={dough.id}
-              className="enamel absolute flex flex-col gap-2 p-4 hover:bg-white"
+              className="enamel absolute flex flex-col gap-2 p-4 hover:bg-raised"
               style={{
                 top: row.start - top,
                 left: `calc((100% + ${CARD_PX.gap}px) * ${column / columns})`,

@@ -147,7 +147,7 @@ export function NewDough() {
                 <Button kind="main" onClick={toBench}>
                   Put it on the bench
                 </Button>
-                <label className="inline-flex min-h-11 cursor-pointer items-center rounded-[10px] border-[1.5px] border-rim bg-white px-4 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-offset-2 hover:bg-well">
+                <label className="inline-flex min-h-11 cursor-pointer items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-4 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-offset-2 hover:bg-well">
                   Open a file, or drop it on the card
                   <input
                     type="file"

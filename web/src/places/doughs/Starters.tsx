@@ -34,7 +34,7 @@ export function Starters() {
             <button
               type="button"
               onClick={() => start(starter)}
-              className="min-h-11 w-full rounded-[10px] border-[1.5px] border-edge bg-white px-3 py-1 text-left font-medium first-letter:uppercase hover:bg-well"
+              className="min-h-11 w-full rounded-[10px] border-[1.5px] border-edge bg-raised px-3 py-1 text-left font-medium first-letter:uppercase hover:bg-well"
             >
               {starter.style_label}
             </button>

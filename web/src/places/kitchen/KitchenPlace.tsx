@@ -4,20 +4,23 @@ import { useOutbox } from "../../client/answers";
 import type { ApiError, Kitchen, Tray } from "../../client/api";
 import { useKitchen, useSaveKitchen } from "../../client/kitchen";
 import { within } from "../../client/within";
-import { Button, Field, NumberField, Segments, Select, Switch } from "../../pieces/controls";
+import { Segments, Select, Switch } from "../../pieces/choice";
+import { Button, Field, NumberField } from "../../pieces/controls";
 import { HabitFields } from "../../pieces/habit";
 import { LengthField, RoomField } from "../../pieces/measures";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { Answer } from "../../pieces/waiting";
-import { LINERS, options, SCALES, TRAYS, UNITS } from "../../words/labels";
+import { useTheme } from "../../theme/dark";
+import { LINERS, options, SCALES, THEMES, TRAYS, UNITS } from "../../words/labels";
 import { PacePanel, RoomPanel } from "./BakeDayPanels";
 
 export function KitchenPlace() {
   const { data: kitchen, error, adjusted } = useKitchen();
   const { entries, away, kept, writing } = useOutbox();
   const save = useSaveKitchen();
+  const [theme, setTheme] = useTheme();
   if (!kitchen) return error ? <Missing failure={error as ApiError} /> : <PlaceHeader title="Kitchen" />;
   const set = (part: Partial<Kitchen>) => save({ ...kitchen, ...part });
   const mine = entries.filter((entry) => entry.change.kind === "kitchen");
@@ -76,6 +79,12 @@ export function KitchenPlace() {
                   options={options(SCALES)}
                 />
               </div>
+              <Segments
+                label="Light or dark, on this device"
+                value={theme}
+                onValue={setTheme}
+                options={options(THEMES)}
+              />
               <Switch
                 label="I weigh every portion (narrower predictions)"
                 checked={kitchen.weighs_portions}

@@ -2,7 +2,8 @@
 
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { starting, within } from "../../client/within";
-import { Button, NumberField, Select, Switch } from "../../pieces/controls";
+import { Select, Switch } from "../../pieces/choice";
+import { Button, NumberField } from "../../pieces/controls";
 import { MassField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
 import { FINISHES, options, TOPPINGS } from "../../words/labels";

@@ -4,7 +4,8 @@ import { useState } from "react";
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { printed } from "../../client/prints";
 import { GuideDrawing } from "../../drawing/guide";
-import { Button, Segments } from "../../pieces/controls";
+import { Segments } from "../../pieces/choice";
+import { Button } from "../../pieces/controls";
 import { Panel } from "../../pieces/notes";
 
 type Guide = Schemas["Guide"];

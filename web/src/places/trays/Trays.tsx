@@ -59,13 +59,13 @@ export function Trays() {
         <SaveMark state={dough.state} />
         <Link
           to={`/bench/${id}${query}`}
-          className="enamel inline-flex min-h-11 items-center bg-white px-4 font-semibold"
+          className="enamel inline-flex min-h-11 items-center bg-raised px-4 font-semibold"
         >
           Bench
         </Link>
         <Link
           to={`/day?dough=${id}`}
-          className="inline-flex min-h-11 items-center rounded-[10px] bg-ink px-4 font-semibold text-white"
+          className="inline-flex min-h-11 items-center rounded-[10px] bg-chosen px-4 font-semibold text-on-chosen"
         >
           Plan the baking
         </Link>
@@ -79,7 +79,7 @@ export function Trays() {
             <Tabs.Trigger
               key={value}
               value={value}
-              className="min-h-11 rounded-[10px] px-4 font-semibold hover:bg-well data-[state=active]:bg-ink data-[state=active]:text-white"
+              className="min-h-11 rounded-[10px] px-4 font-semibold hover:bg-well data-[state=active]:bg-chosen data-[state=active]:text-on-chosen"
             >
               {label}
             </Tabs.Trigger>

@@ -6,7 +6,8 @@ import type { Assessment, DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { within } from "../../client/within";
 import { boxRing } from "../../drawing/geometry";
 import { TrayDrawing, widestOf } from "../../drawing/tray";
-import { Button, NumberField, Segments, Select, Switch } from "../../pieces/controls";
+import { Segments, Select, Switch } from "../../pieces/choice";
+import { Button, NumberField } from "../../pieces/controls";
 import { LengthField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
 import { options, RISKS, SCHEMES } from "../../words/labels";
@@ -100,13 +101,13 @@ function TrayChoice({ spec, kitchen, found, onSpec }: Parameters<typeof TraysVie
           key={tray.id}
           className={clsx(
             "enamel flex min-h-16 cursor-pointer items-center gap-3 px-4 py-2 has-focus-visible:outline-3 has-focus-visible:outline-offset-2",
-            chosen?.id === tray.id ? "bg-ink text-white" : "hover:bg-white",
+            chosen?.id === tray.id ? "bg-chosen text-on-chosen" : "hover:bg-raised",
           )}
         >
           <input
             type="radio"
             name="tray"
-            className="size-5 accent-white"
+            className="size-5 accent-on-chosen"
             checked={chosen?.id === tray.id}
             onChange={() =>
               onSpec((now) => ({ ...now, tray_id: tray.id, layout: { ...now.layout, moved: [] } }))
@@ -272,6 +273,7 @@ function OneTray(props: {
               plan.unit === "cookie" && !plan.whole ? outcome.widest_outline : undefined,
             )}
             us={kitchen.units === "us"}
+            crust={outcome.crust}
             onMove={props.onMove}
           />
         </div>

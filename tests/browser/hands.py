@@ -1,0 +1,44 @@
+"""What a baker's hands do on the interface: open a setting, choose from a list, take from a menu."""
+
+import re
+
+from playwright.sync_api import Locator, Page, expect
+
+# Which words on the bench a setting opens from.
+SETTINGS = {
+    "Oven heat": "Oven", "Dial": "Oven", "Take them out": "Oven", "Mixing": "Making", "Fat goes in": "Making",
+    "Chill before baking": "Making", "Into the oven": "Making", "Family of the dough": "Family",
+}  # fmt: skip
+MENUS = {
+    "scale": ("Change", "Scale"), "swap": ("Change", "Swap"), "divide": ("Change", "Divide"), "card": ("More", "Its card"),
+    "versions": ("More", "Versions"), "files": ("More", "Files"),
+}  # fmt: skip
+
+
+def setting(page: Page, label: str) -> Locator:
+    """A setting of the bench, with the words it stands behind opened."""
+    opener = page.get_by_role("button", name=re.compile(f"^{SETTINGS.get(label, 'Form')}: "))
+    if opener.get_attribute("aria-expanded") != "true":
+        opener.click()
+    return page.get_by_label(label, exact=True)
+
+
+def choose(field: Locator, value: str | None = None, label: str | None = None) -> None:
+    """Choose from a list by what is kept, or by what is read."""
+    field.click()
+    options = field.page.get_by_role("listbox")
+    option = options.locator(f"[data-choice='{value}']") if label is None else options.get_by_role("option", name=label, exact=True)  # fmt: skip
+    option.click()
+    expect(options).to_be_hidden()
+
+
+def expect_chosen(field: Locator, value: str) -> None:
+    """What is chosen in a list."""
+    expect(field).to_have_attribute("data-choice", value)
+
+
+def take(page: Page, what: str) -> None:
+    """Something of the bench's menus."""
+    menu, item = MENUS[what]
+    page.get_by_role("button", name=menu, exact=True).click()
+    page.get_by_role("menuitem", name=re.compile(f"^{item}")).click()

@@ -1,0 +1,41 @@
+/** More that can be done, one tap behind. */
+import { DropdownMenu } from "radix-ui";
+import type { ReactNode } from "react";
+import { Button } from "./controls";
+
+export function Menu({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <DropdownMenu.Root modal={false}>
+      <DropdownMenu.Trigger asChild>
+        <Button className="px-3">
+          {label}
+          <span aria-hidden className="text-quiet">
+            ▾
+          </span>
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={6}
+          collisionPadding={8}
+          className="enamel z-20 min-w-48 bg-raised p-1 shadow-lg"
+        >
+          {children}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+export function MenuItem(props: { onSelect: () => void; disabled?: boolean; children: ReactNode }) {
+  return (
+    <DropdownMenu.Item
+      onSelect={props.onSelect}
+      disabled={props.disabled}
+      className="flex min-h-11 cursor-pointer items-center rounded-[8px] px-3 font-medium outline-none data-disabled:opacity-55 data-highlighted:bg-well"
+    >
+      {props.children}
+    </DropdownMenu.Item>
+  );
+}
