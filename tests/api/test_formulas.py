@@ -186,3 +186,16 @@ def test_log_sizes_and_a_sheets_thickness_are_offered(client: TestClient) -> Non
     wish = {"sheet": {"width_mm": 400, "length_mm": 420}}
     assert client.post("/api/wishes", json={**rolled, "wish": wish}).json()["form"]["thickness_mm"] > 2
     assert client.post("/api/wishes", json={**BENCH, "wish": wish}).status_code == 422
+
+
+def test_the_shelf_can_draw_every_dough_in_its_own_colours(client: TestClient) -> None:
+    id = client.post("/api/doughs", json=SPEC).json()["id"]
+    seen = client.get(f"/api/doughs/{id}/glance").json()
+    bench = client.post("/api/assessments", json=BENCH).json()
+    assert seen["outcome"] == bench["outcome"]
+    assert seen["style_label"] == bench["dough"]["style_label"]
+    assert seen["outcome"]["crust"]["rim"].startswith("#")
+    assert any("chocolate" in one["name"] for one in seen["outcome"]["inclusions"])
+    empty = client.post("/api/doughs", json={"name": "Nothing yet"}).json()["id"]
+    assert client.get(f"/api/doughs/{empty}/glance").json() == {"style_label": None, "outcome": None, "allergens": []}
+    assert client.get("/api/doughs/none/glance").status_code == 404

@@ -149,3 +149,22 @@ def test_a_bakers_own_time_is_remembered(page: Page, server: Server) -> None:
     expect(field).to_have_value("9")
     page.get_by_role("button", name="Scooping: as usual again").click()
     expect(field).to_have_value("5")
+
+
+def test_a_step_is_explained_and_moved_from_the_list_by_key(page: Page, demo: Server) -> None:
+    plans = page.request.get(f"{demo.url}/api/plans").json()["plans"]
+    page.goto(f"{demo.url}/day/{next(plan['id'] for plan in plans if 'Tide' not in plan['title'])}")
+    rows = page.get_by_role("list", name="By the clock")
+    button = rows.get_by_role("button", name=re.compile("^Why and when: Mix ")).first
+    button.focus()
+    page.keyboard.press("Enter")
+    expect(rows.get_by_label("Begin at")).to_be_visible()
+    expect(rows.get_by_role("button", name="Pin it there")).to_be_enabled()
+    # No tray is in hand: no thread crosses the board.
+    board = page.get_by_role("region", name="The board")
+    expect(board.locator("polyline")).to_have_count(0)
+    board.locator("g > rect[stroke]").last.hover()
+    page.keyboard.press("Escape")
+    page.get_by_role("tab", name="Tray by tray").click()
+    page.reload()
+    expect(page.get_by_role("tab", name="Tray by tray")).to_have_attribute("data-state", "active")

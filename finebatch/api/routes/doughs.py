@@ -5,8 +5,9 @@ from typing import Annotated, Any
 from fastapi import APIRouter, Query, status
 
 from ...core.base import Value
-from ...core.bench import DoughSpec
+from ...core.bench import DoughSpec, Glance, glance_of
 from ...store import doughs as shelf
+from ...store import kitchen
 from ...store.doughs import DoughPage, DoughSummary, SavedDough
 from ...store.pages import MOST_A_PAGE
 from ...store.received import once
@@ -44,6 +45,12 @@ def add_dough(spec: DoughSpec, db: Transaction, key: ChangeKey = None) -> SavedD
 def get_dough(dough_id: str, db: Reading) -> SavedDough:
     """One dough; 410 with what it was if it is put aside."""
     return shelf.get(db, dough_id)
+
+
+@router.get("/{dough_id}/glance", operation_id="glanceAtDough", responses=GONE)
+def glance_at_dough(dough_id: str, db: Reading) -> Glance:
+    """What comes of a dough in the saved kitchen, to be drawn on the shelf."""
+    return glance_of(shelf.get(db, dough_id).spec, kitchen.get(db).kitchen)
 
 
 @router.get("/{dough_id}/raw", operation_id="getRawDough")

@@ -4,6 +4,7 @@ from .assess import Assessment, assess, assess_rest, baked_width_mm
 from .card import CardDough, dough_of_card
 from .compare import Comparison, compare
 from .dividing import alone, share_named
+from .glance import Glance, glance_of
 from .report import Report, report
 from .spec import Card, DoughSpec, Keep, Shaping, Share, ShareBy
 from .starters import Starter, starters
@@ -19,6 +20,7 @@ __all__ = [
     "Comparison",
     "DoughSpec",
     "Factor",
+    "Glance",
     "Keep",
     "Report",
     "Shaping",
@@ -33,6 +35,7 @@ __all__ = [
     "baked_width_mm",
     "compare",
     "dough_of_card",
+    "glance_of",
     "keeping_words",
     "report",
     "share_named",

@@ -1,7 +1,7 @@
 /** The shelf, its doughs and their versions. */
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useOutbox } from "./answers";
-import { api, type DoughSpec, need } from "./api";
+import { api, type DoughSpec, type DoughSummary, type Kitchen, need } from "./api";
 import { keys } from "./keys";
 
 /** The shelf, page after page; doughs just taken off are not shown while that is on its way. */
@@ -27,6 +27,18 @@ export function useShelf(words = "") {
 
 export const doughNow = (id: string) =>
   need(api.GET("/api/doughs/{dough_id}", { params: { path: { dough_id: id } } }));
+
+/** What a dough looks like baked in this kitchen; asked once for each state of both. */
+export function useGlance(dough: DoughSummary, kitchen: Kitchen | undefined) {
+  return useQuery({
+    queryKey: keys.glance(dough.id, dough.revision, kitchen),
+    queryFn: ({ signal }) =>
+      need(api.GET("/api/doughs/{dough_id}/glance", { params: { path: { dough_id: dough.id } }, signal })),
+    enabled: Boolean(kitchen) && dough.readable,
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+}
 
 /** Puts a new dough on the shelf. */
 export function useAddDough() {

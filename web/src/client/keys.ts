@@ -7,6 +7,7 @@ export const keys = {
   doughs: ["doughs"],
   shelf: (words: string) => ["doughs", words],
   dough: (id: string | undefined) => ["dough", id],
+  glance: (id: string, revision: number, kitchen?: Kitchen) => ["glance", id, revision, kitchen],
   versions: (id: string) => ["versions", id],
   weighIn: (id: string) => ["weigh-in", id],
   plans: ["plans"],

@@ -176,6 +176,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/glance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Glance At Dough
+         * @description What comes of a dough in the saved kitchen, to be drawn on the shelf.
+         */
+        get: operations["glanceAtDough"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/raw": {
         parameters: {
             query?: never;
@@ -2064,6 +2084,20 @@ export interface components {
              * @default true
              */
             round: boolean;
+        };
+        /**
+         * Glance
+         * @description The family a dough is taken for, and what comes out of it; None where that cannot be told yet.
+         */
+        Glance: {
+            /** Style Label */
+            style_label: string | null;
+            outcome: components["schemas"]["Outcome"] | null;
+            /**
+             * Allergens
+             * @default []
+             */
+            allergens: string[];
         };
         /**
          * Granted
@@ -5368,6 +5402,73 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    glanceAtDough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glance"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Gone */

@@ -69,7 +69,16 @@ export function useShare(spec: DoughSpec | undefined, found: Assessment | undefi
   const own = found?.shares.find((one) => one.id === share?.id);
   const view = useMemo(() => spec && alone(spec, share, own), [spec, share, own]);
   const choose = useCallback(
-    (id: string | undefined) => setParams(id ? { share: id } : {}, { replace: true }),
+    (id: string | undefined) =>
+      setParams(
+        (now) => {
+          const next = new URLSearchParams(now);
+          if (id) next.set("share", id);
+          else next.delete("share");
+          return next;
+        },
+        { replace: true },
+      ),
     [setParams],
   );
   const id = share?.id;

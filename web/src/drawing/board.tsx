@@ -87,7 +87,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
               </text>
             </g>
           ))}
-          <Threads steps={steps} x={x} box={box} load={active?.load ?? undefined} />
+          <Thread steps={steps} x={x} box={box} load={active?.load ?? undefined} />
           {steps.map((step) => {
             const pinned = plan.work.pins.some(
               (pin) => pin.what === pinOf(step)?.what && pin.index === pinOf(step)?.index,
@@ -96,7 +96,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
             return (
               <g
                 key={`${step.kind}${step.load}${step.dough}${step.start_s}`}
-                className={onPin && pinOf(step) ? "cursor-ew-resize" : undefined}
+                className={onPin && pinOf(step) ? "cursor-ew-resize touch-none" : undefined}
                 onPointerEnter={() => !drag && onActive(step)}
                 onPointerDown={(event) => {
                   onActive(step);
@@ -111,6 +111,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
                   if (drag && Math.abs(drag.by_s) >= DRAG_AT_LEAST_S) onPin?.(step, step.start_s + drag.by_s);
                   setDrag(undefined);
                 }}
+                onPointerCancel={() => setDrag(undefined)}
               >
                 <title>{step.title}</title>
                 <Block
@@ -229,35 +230,20 @@ const NAMES: Partial<Record<Step["kind"], string>> = {
 
 const shortName = (step: Step) => NAMES[step.kind] ?? step.kind;
 
-/** One line per load, from the middle of each of its stays to the next; the one in question stands out. */
-function Threads(props: {
+/** The way of one load, from the middle of each of its stays to the next: of the tray in question alone. */
+function Thread(props: {
   steps: Step[];
   x: (s: number) => number;
   box: (step: Step) => { top: number; height: number };
   load?: number;
 }) {
-  const loads = [...new Set(props.steps.map((step) => step.load).filter((load) => load != null))];
-  return (
-    <g fill="none" stroke={colour.rim}>
-      {loads.map((load) => {
-        const points = props.steps
-          .filter((step) => step.load === load)
-          .sort((a, b) => a.start_s - b.start_s || a.end_s - b.end_s)
-          .filter((step) => step.kind !== "turn")
-          .map((step) => {
-            const { top, height } = props.box(step);
-            return `${props.x((step.start_s + step.end_s) / 2)},${top + height / 2}`;
-          });
-        const strong = props.load === load;
-        return (
-          <polyline
-            key={load}
-            points={points.join(" ")}
-            strokeWidth={strong ? 2.6 : 1.2}
-            opacity={strong ? 1 : 0.35}
-          />
-        );
-      })}
-    </g>
-  );
+  if (props.load === undefined) return null;
+  const points = props.steps
+    .filter((step) => step.load === props.load && step.kind !== "turn")
+    .sort((a, b) => a.start_s - b.start_s || a.end_s - b.end_s)
+    .map((step) => {
+      const { top, height } = props.box(step);
+      return `${props.x((step.start_s + step.end_s) / 2)},${top + height / 2}`;
+    });
+  return <polyline points={points.join(" ")} fill="none" stroke={colour.rim} strokeWidth={2.6} />;
 }

@@ -18,7 +18,7 @@ import { PlaceHeader } from "../../pieces/shell";
 import { CardSheet } from "./CardSheet";
 import { DoughPanel } from "./DoughPanel";
 import { FilesSheet } from "./FilesSheet";
-import { Foot } from "./Foot";
+import { Allergens, Foot } from "./Foot";
 import { LinesPanel } from "./LinesPanel";
 import { OutcomePanel } from "./OutcomePanel";
 import { applyRemedy } from "./remedy";
@@ -158,7 +158,7 @@ export function Bench() {
         {failed && <Note severity="stop">{failed} What comes out is shown as it was before.</Note>}
       </div>
       <div className="grid min-h-0 flex-1 gap-3 p-5 pt-2 pb-3 xl:grid-cols-[minmax(0,23.5rem)_minmax(0,1fr)]">
-        <div className="flex min-h-0 flex-col">
+        <div className="flex min-h-0 flex-col [&>section]:flex-1">
           <div ref={lines} />
           <LinesPanel
             kitchen={kitchen}
@@ -192,6 +192,11 @@ export function Bench() {
           />
         </div>
       </div>
+      {found?.dough && (
+        <div className="px-5 pb-3 xl:hidden">
+          <Allergens dough={found.dough} />
+        </div>
+      )}
       <Foot found={part.found} whole={found} kitchen={kitchen} share={part.share?.id} />
     </div>
   );

@@ -41,15 +41,20 @@ export function Foot({
             </Link>
           </p>
         )}
-        {whole?.dough && <Allergens dough={whole.dough} />}
+        {whole?.dough && (
+          <div className="min-w-0 flex-1 basis-96 max-xl:hidden">
+            <Allergens dough={whole.dough} />
+          </div>
+        )}
       </div>
     </footer>
   );
 }
 
-function Allergens({ dough }: { dough: NonNullable<Assessment["dough"]> }) {
+/** What it contains; on a narrow screen it stands above the foot, which would grow too tall. */
+export function Allergens({ dough }: { dough: NonNullable<Assessment["dough"]> }) {
   return (
-    <p className="min-w-0 flex-1 basis-96 text-note leading-snug xl:text-right">
+    <p className="text-note leading-snug xl:text-right">
       {dough.allergens.length ? (
         <>
           Contains <strong>{dough.allergens.join(", ")}</strong>.

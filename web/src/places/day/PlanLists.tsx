@@ -1,5 +1,7 @@
 /** The plan as lists: by the clock, tray by tray, and what to take out when. */
+import { type ReactNode, useState } from "react";
 import type { Step } from "../../client/api";
+import { Button } from "../../pieces/controls";
 import { duration } from "../../words/numbers";
 
 /** Passive steps that must be begun by someone, so they belong in the list of things to do. */
@@ -10,20 +12,24 @@ interface Props {
   at: (seconds: number) => string;
 }
 
+const keyOf = (step: Step) => `${step.kind}${step.start_s}${step.load}${step.dough}`;
+
 const long = (step: Step) => {
   const text = duration(step.end_s - step.start_s);
   return text === "0 min" ? "½ min" : text;
 };
 
-export function ClockList({ steps, at }: Props) {
+/** `detail` says why a step stands where it stands, and moves or pins it. */
+export function ClockList({ steps, at, detail }: Props & { detail: (step: Step) => ReactNode }) {
+  const [open, setOpen] = useState<string>();
   const rows = steps.filter((step) => step.place === "hands" || BEGUN.has(step.kind));
   const last = Math.max(...steps.filter((step) => step.kind !== "tray_cool").map((step) => step.end_s));
   return (
     <ol className="divide-y divide-line" aria-label="By the clock">
       {rows.map((step) => (
         <li
-          key={`${step.kind}${step.start_s}${step.load}${step.dough}`}
-          className="grid grid-cols-[6rem_1fr_auto] items-baseline gap-x-4 px-4 py-1.5"
+          key={keyOf(step)}
+          className="grid grid-cols-[6rem_1fr_auto_auto] items-center gap-x-4 px-4 py-0.5"
         >
           <span className="text-lead font-bold">{at(step.start_s)}</span>
           <span>
@@ -32,6 +38,16 @@ export function ClockList({ steps, at }: Props) {
             {step.kind === "load" && <OutAt steps={steps} load={step.load ?? 0} at={at} />}
           </span>
           <span className="text-plain text-quiet">{step.kind === "look" ? "" : long(step)}</span>
+          <Button
+            kind="quiet"
+            className="no-print"
+            aria-expanded={open === keyOf(step)}
+            aria-label={`Why and when: ${step.title}`}
+            onClick={() => setOpen(open === keyOf(step) ? undefined : keyOf(step))}
+          >
+            Why, move
+          </Button>
+          {open === keyOf(step) && <div className="col-span-full">{detail(step)}</div>}
         </li>
       ))}
       <li className="grid grid-cols-[6rem_1fr] gap-x-4 px-4 py-1.5">

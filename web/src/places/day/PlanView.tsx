@@ -1,7 +1,7 @@
 /** One plan: the board of places over time, its lists, a change of mind, and the ways out of the app. */
 
 import { Tabs } from "radix-ui";
-import { useEffect, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { ApiError, SavedPlan, Schemas, Step } from "../../client/api";
 import { useKitchen } from "../../client/kitchen";
@@ -9,6 +9,7 @@ import { outbox } from "../../client/outbox";
 import { lookOn, savingsOf, stopLooking, usePlan, useShowPlan } from "../../client/plans";
 import { Board } from "../../drawing/board";
 import { pinOf } from "../../drawing/lanes";
+import { useChosen } from "../../pieces/address";
 import { Segments } from "../../pieces/choice";
 import { Button } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
@@ -110,7 +111,20 @@ export function PlanView() {
             working={working}
           />
         </Panel>
-        <Lists saved={saved} at={at} />
+        <Lists
+          saved={saved}
+          at={at}
+          detail={(step) => (
+            <StepDetail
+              step={step}
+              plan={plan}
+              start_ms={start.getTime()}
+              at={at}
+              onPin={pin}
+              working={working}
+            />
+          )}
+        />
         <p className="text-plain text-quiet">
           Hot trays and hot sugar burn: dry mitts, and children away from the oven door. Bake times are
           predictions; the look of the cookie decides.
@@ -142,7 +156,7 @@ type Zoom = "1" | "2" | "4" | "8" | "16";
 
 function ZoomPick({ value, onValue }: { value: Zoom; onValue: (value: Zoom) => void }) {
   return (
-    <div className="[&_legend]:sr-only">
+    <div className="[&_p]:sr-only">
       <Segments
         label="Zoom"
         value={value}
@@ -184,10 +198,18 @@ function Changed({ plan }: { plan: Schemas["Plan"] }) {
   );
 }
 
-function Lists({ saved, at }: { saved: SavedPlan; at: (seconds: number) => string }) {
+const LISTS = ["clock", "trays", "mise"] as const;
+
+function Lists(props: {
+  saved: SavedPlan;
+  at: (seconds: number) => string;
+  detail: (step: Step) => ReactNode;
+}) {
+  const { saved, at, detail } = props;
   const { plan } = saved;
+  const [list, chooseList] = useChosen("list", LISTS, "clock");
   const lists = [
-    ["clock", "By the clock", <ClockList key="c" steps={plan.steps} at={at} />],
+    ["clock", "By the clock", <ClockList key="c" steps={plan.steps} at={at} detail={detail} />],
     ["trays", "Tray by tray", <TrayList key="t" steps={plan.steps} at={at} />],
     ["mise", "Take out when", <MiseList key="m" steps={plan.steps} at={at} />],
   ] as const;
@@ -200,7 +222,7 @@ function Lists({ saved, at }: { saved: SavedPlan; at: (seconds: number) => strin
         </span>
       }
     >
-      <Tabs.Root defaultValue="clock">
+      <Tabs.Root value={list} onValueChange={chooseList}>
         <Tabs.List
           aria-label="Lists"
           className="no-print flex flex-wrap gap-1 border-b border-line px-4 py-1.5"
@@ -215,9 +237,9 @@ function Lists({ saved, at }: { saved: SavedPlan; at: (seconds: number) => strin
             </Tabs.Trigger>
           ))}
         </Tabs.List>
-        {lists.map(([value, , list]) => (
+        {lists.map(([value, , rows]) => (
           <Tabs.Content key={value} value={value} tabIndex={-1}>
-            {list}
+            {rows}
           </Tabs.Content>
         ))}
       </Tabs.Root>

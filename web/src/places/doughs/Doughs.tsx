@@ -1,16 +1,18 @@
 /** The shelf: every dough, found by its words, and the way to a new one. */
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useDeferredValue, useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { DoughSummary } from "../../client/api";
+import type { DoughSummary, Kitchen } from "../../client/api";
 import { lastDough } from "../../client/dough";
-import { useShelf } from "../../client/doughs";
+import { useGlance, useShelf } from "../../client/doughs";
 import { useKitchen } from "../../client/kitchen";
 import { outbox } from "../../client/outbox";
+import { CrustFill, spotsOf } from "../../drawing/crust";
+import { Piece, topOf } from "../../drawing/outline";
 import { Button, SearchField } from "../../pieces/controls";
 import { Note } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
-import { length, plural, thickness, type UnitsOf } from "../../words/numbers";
+import { length, minutes, plural, thickness, type UnitsOf } from "../../words/numbers";
 
 const SEARCHED_FROM = 7; // fewer doughs than this are seen at a glance
 const CARD_PX = { wide: 320, gap: 12, high: 216 };
@@ -146,13 +148,21 @@ function Cards(props: {
                 height: CARD_PX.high,
               }}
             >
-              <h2 className="line-clamp-2 shrink-0 text-head leading-tight font-bold">
-                <Link to={`/bench/${dough.id}`} className="after:absolute after:inset-0 after:rounded-[14px]">
-                  {dough.name}
-                </Link>
-              </h2>
-              <p className="shrink-0 text-quiet">{describe(dough, kitchen ?? { units: "metric" })}</p>
-              <p className="line-clamp-2 shrink-0 text-plain">{dough.preview}</p>
+              <div className="flex shrink-0 gap-3">
+                <CookieOf dough={dough} kitchen={kitchen} />
+                <div className="flex min-w-0 flex-1 flex-col gap-0.5">
+                  <h2 className="line-clamp-2 shrink-0 text-head leading-tight font-bold">
+                    <Link
+                      to={`/bench/${dough.id}`}
+                      className="after:absolute after:inset-0 after:rounded-[14px]"
+                    >
+                      {dough.name}
+                    </Link>
+                  </h2>
+                  <Glanced dough={dough} kitchen={kitchen} />
+                </div>
+              </div>
+              <p className="line-clamp-2 shrink-0 text-note text-quiet">{dough.preview}</p>
               <div className="relative z-1 mt-auto flex justify-end gap-2">
                 {!dough.readable && (
                   <a
@@ -178,6 +188,74 @@ function Cards(props: {
   );
 }
 
+const DRAWN_PX = 92;
+/** One scale for the whole shelf; what is wider than this is drawn smaller. */
+const PX_PER_MM = 1.05;
+
+/** The cookie in its crust's colours, all at one scale. */
+function CookieOf({ dough, kitchen }: { dough: DoughSummary; kitchen?: Kitchen }) {
+  const { data } = useGlance(dough, kitchen);
+  const id = useId();
+  const outcome = data?.outcome;
+  const top = outcome && dough.form && topOf(dough.form, outcome);
+  const scale = top ? Math.min(PX_PER_MM, DRAWN_PX / Math.max(top.wide, top.deep)) : 0;
+  return (
+    <div
+      className="flex shrink-0 items-center justify-center"
+      style={{ width: DRAWN_PX, height: DRAWN_PX }}
+      aria-hidden
+    >
+      {top && outcome ? (
+        <svg
+          width={top.wide * scale}
+          height={top.deep * scale}
+          viewBox={`${-top.wide / 2} ${-top.deep / 2} ${top.wide} ${top.deep}`}
+          aria-hidden="true"
+        >
+          <defs>
+            <CrustFill id={id} crust={outcome.crust} />
+          </defs>
+          <Piece
+            x={0}
+            y={0}
+            shape={top.shape}
+            fill={`url(#${id})`}
+            spots={spotsOf(outcome.inclusions, top.shape.diameter / 2)}
+          />
+        </svg>
+      ) : (
+        <span className="size-16 rounded-full bg-well" />
+      )}
+    </div>
+  );
+}
+
+/** Family, size and minutes in words; how it is formed until they are known. */
+function Glanced({ dough, kitchen }: { dough: DoughSummary; kitchen?: Kitchen }) {
+  const { data } = useGlance(dough, kitchen);
+  const outcome = data?.outcome;
+  const units = kitchen ?? { units: "metric" as const };
+  return (
+    <>
+      <p className="text-plain">
+        {outcome ? (
+          <>
+            <strong>{plural(outcome.pieces.count, "cookie")}</strong>
+            {dough.form?.kind === "pan" ? "" : `, ${length(outcome.baked.diameter_mm.value, units)}`},{" "}
+            {minutes(outcome.window.aim_min)} min
+          </>
+        ) : (
+          " "
+        )}
+      </p>
+      <p className="truncate text-note leading-snug text-quiet">{data?.style_label ?? " "}</p>
+      <p className="truncate text-note leading-snug text-quiet" title={describe(dough, units)}>
+        {describe(dough, units)}
+      </p>
+    </>
+  );
+}
+
 function describe({ form, line_count }: DoughSummary, kitchen: UnitsOf): string {
   if (!form) return "Cannot be read by this version of Fine Batch";
   const made = saying(form, kitchen);
@@ -199,7 +277,7 @@ function saying(form: NonNullable<DoughSummary["form"]>, kitchen: UnitsOf): stri
     case "sheet":
       return `Scored sheet at ${thickness(form.thickness_mm, kitchen)}`;
     case "pan":
-      return `Pressed in a ${form.shape} pan, ${length(form.width_mm, kitchen)}`;
+      return `${form.shape.charAt(0).toUpperCase()}${form.shape.slice(1)} pan, ${length(form.width_mm, kitchen)}`;
     case "log":
       return `Sliced log, ${length(form.log_mm, kitchen)} across`;
     case "rope":

@@ -6,6 +6,7 @@ import { useReport } from "../../client/assessments";
 import { lastDough, useDough } from "../../client/dough";
 import { useKitchen } from "../../client/kitchen";
 import { useShare } from "../../client/shares";
+import { useChosen } from "../../pieces/address";
 import { DoughNotes, Missing, ToFirstDough } from "../../pieces/missing";
 import { ProblemNote } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
@@ -17,11 +18,14 @@ import { TraysView } from "./TraysView";
 import { WhyView } from "./WhyView";
 import { YieldView } from "./YieldView";
 
+const TABS = ["trays", "guides", "finishes", "yield", "why"] as const;
+
 export function Trays() {
   const { id } = useParams();
   const dough = useDough(id);
   const { data: kitchen } = useKitchen();
   const { data: report } = useReport(dough.spec, kitchen);
+  const [tab, chooseTab] = useChosen("tab", TABS, "trays");
   const part = useShare(dough.spec, report?.assessment, dough.change);
   useEffect(() => {
     if (id) lastDough.set(id);
@@ -73,7 +77,7 @@ export function Trays() {
       <div className="px-5">
         <DoughNotes dough={dough} kitchen={kitchen} />
       </div>
-      <Tabs.Root defaultValue="trays" className="grid gap-3 px-5 pt-3 pb-5">
+      <Tabs.Root value={tab} onValueChange={chooseTab} className="grid gap-3 px-5 pt-3 pb-5">
         <Tabs.List aria-label="What comes out" className="flex flex-wrap gap-1">
           {tabs.map(([value, label]) => (
             <Tabs.Trigger
