@@ -11,6 +11,7 @@ import { BY_SHARE, KEEPS, options } from "../words/labels";
 import { likely, mass, plural } from "../words/numbers";
 import { Select, Switch } from "./choice";
 import { Button, Field, NumberField } from "./controls";
+import { keepFocus } from "./focus";
 import { MassField } from "./measures";
 import { Note, ProblemNote } from "./notes";
 
@@ -147,6 +148,7 @@ function ShareFields({ spec, found, kitchen, share, onChoose, onSpec }: SharesPr
   const remove = () => {
     onChoose(undefined);
     onSpec((now) => ({ ...now, shares: now.shares.filter((one) => one.id !== share.id) }));
+    keepFocus();
   };
   const amount = {
     label: "Takes",

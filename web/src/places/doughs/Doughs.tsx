@@ -10,6 +10,7 @@ import { outbox } from "../../client/outbox";
 import { CrustFill, spotsOf } from "../../drawing/crust";
 import { Piece, topOf } from "../../drawing/outline";
 import { Button, SearchField } from "../../pieces/controls";
+import { keepFocus } from "../../pieces/focus";
 import { Note } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { length, minutes, plural, thickness, type UnitsOf } from "../../words/numbers";
@@ -27,6 +28,7 @@ export function Doughs() {
     outbox.put({ kind: "put-aside", id: dough.id, revision: dough.revision, name: dough.name });
     if (lastDough.get() === dough.id) lastDough.clear();
     setAside(dough);
+    keepFocus();
   };
   const putBack = (dough: DoughSummary) => {
     // Putting aside counts one revision; while that waits here, the outbox hands on the true one.

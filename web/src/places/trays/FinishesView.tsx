@@ -4,6 +4,7 @@ import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { starting, within } from "../../client/within";
 import { Select, Switch } from "../../pieces/choice";
 import { Button, NumberField } from "../../pieces/controls";
+import { keepFocus } from "../../pieces/focus";
 import { MassField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
 import { FINISHES, options, TOPPINGS } from "../../words/labels";
@@ -75,7 +76,10 @@ export function FinishesView(props: {
                   <Button
                     kind="quiet"
                     aria-label={`Remove ${plan.label}`}
-                    onClick={() => set(chosen.filter((other) => other.kind !== plan.kind))}
+                    onClick={() => {
+                      set(chosen.filter((other) => other.kind !== plan.kind));
+                      keepFocus();
+                    }}
                   >
                     Remove
                   </Button>
