@@ -57,12 +57,6 @@ export function lengthRange(value: Interval, of: UnitsOf): string {
   return `${round(value.low)} to ${round(value.high)} mm`;
 }
 
-export function thicknessRange(value: Interval, of: UnitsOf): string {
-  if (of.units === "us")
-    return `${fraction(value.low / MM_PER_IN, 16)} to ${fraction(value.high / MM_PER_IN, 16)} in`;
-  return `${round(value.low)} to ${round(value.high)} mm`;
-}
-
 /** A length in inches without its unit, to the nearest eighth. */
 export const fractionOf = (mm: number) => inches(mm);
 
