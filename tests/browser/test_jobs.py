@@ -268,6 +268,22 @@ def test_us_units_all_the_way(page: Page, server: Server) -> None:
     expect(page.get_by_role("region", name="What comes out")).not_to_contain_text(re.compile(r"\d mm"))
     setting(page, "Portion").fill("1.5")
     expect(page.get_by_text("1.5 oz raw")).to_be_visible()
+    # Lengths are typed and shown as a ruler has them.
+    choose(setting(page, "Form"), "cutout")
+    thick = setting(page, "Rolled to")
+    expect(thick).to_have_value("3⁄16")
+    page.get_by_role("button", name="Rolled to: more").click()
+    expect(thick).to_have_value("1⁄4")
+    thick.fill("5/16")
+    saved(page)
+    page.reload()
+    expect(setting(page, "Rolled to")).to_have_value("5⁄16")
+    thick.fill("0.2")
+    expect(thick).to_have_value("0.2")
+    clipped = (
+        "() => [...document.querySelectorAll('input')].filter(e => e.scrollWidth > e.clientWidth + 1).map(e => e.value)"
+    )
+    assert page.evaluate(clipped) == []
 
 
 def test_the_last_outcome_stays_as_a_ghost(page: Page, shared: Server) -> None:

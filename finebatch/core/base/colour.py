@@ -19,7 +19,7 @@ def hex_of(lab: Lab) -> str:
     >>> hex_of((100.0, 0.0, 0.0))
     '#ffffff'
     >>> hex_of((53.39, 0.0, 0.0))
-    '#7f7f7f'
+    '#808080'
     """
     lightness, a, b = lab
     fy = (lightness + 16) / 116

@@ -71,27 +71,30 @@ export function NumberField(props: {
   step?: number;
   error?: string;
   width?: string;
+  /** How a number is written and read where that is not with a point: fractions of an inch. */
+  written?: (value: number) => string;
+  read?: (text: string) => number;
 }) {
-  const { value, onValue, min, max, step = 1 } = props;
-  const [text, setText] = useState(tidy(value));
+  const { value, onValue, min, max, step = 1, written = tidy, read = plain } = props;
+  const [text, setText] = useState(written(value));
   const [wrong, setWrong] = useState<string>();
   useEffect(() => {
-    setText((now) => (Number(now.replace(",", ".")) === value ? now : tidy(value)));
+    setText((now) => (read(now) === value ? now : written(value)));
     setWrong(undefined);
-  }, [value]);
+  }, [value, written, read]);
   const take = (typed: string) => {
     setText(typed);
-    const next = Number(typed.replace(",", "."));
+    const next = read(typed);
     if (!typed.trim() || Number.isNaN(next)) setWrong("Type a number.");
     else if (next < min || next > max)
-      setWrong(`From ${tidy(min)} to ${tidy(max)}${props.unit ? ` ${props.unit}` : ""}.`);
+      setWrong(`From ${written(min)} to ${written(max)}${props.unit ? ` ${props.unit}` : ""}.`);
     else {
       setWrong(undefined);
       onValue(next);
     }
   };
   const nudge = (by: number) =>
-    take(tidy(Math.min(max, Math.max(min, Math.round((value + by) * 1000) / 1000))));
+    take(written(Math.min(max, Math.max(min, Math.round((value + by) * 1000) / 1000))));
   return (
     <Field label={props.label} error={wrong ?? props.error}>
       {(ids) => (
@@ -109,7 +112,7 @@ export function NumberField(props: {
               {...ids}
               className={clsx(
                 "control h-full rounded-none text-right",
-                props.unit && "pr-10",
+                props.unit && (props.unit === "in" ? "pr-8" : "pr-10"),
                 props.width ?? "w-24",
               )}
               inputMode="decimal"
@@ -138,6 +141,8 @@ export function NumberField(props: {
     </Field>
   );
 }
+
+const plain = (text: string) => Number(text.replace(",", "."));
 
 const tidy = (value: number) => `${Math.round(value * 1000) / 1000}`;
 

@@ -3,6 +3,7 @@ import type { ComponentProps } from "react";
 import type { Kitchen } from "../client/api";
 import { useCatalogue } from "../client/catalogue";
 import { fromF, type Marks, nearest, toF } from "../words/heat";
+import { inSixteenths, readInches } from "../words/numbers";
 import { Select } from "./choice";
 import { NumberField } from "./controls";
 
@@ -34,12 +35,18 @@ export function LengthField({ kitchen, ...rest }: InUnits) {
   if (kitchen.units === "metric") return <NumberField {...rest} unit="mm" />;
   const usStep = (rest.step ?? 1) < 1 ? 1 / 16 : 1 / 8;
   return (
-    <Converted
+    <NumberField
       {...rest}
       unit="in"
-      usStep={usStep}
-      to={(mm) => mm / MM_PER_IN}
-      from={(inches) => inches * MM_PER_IN}
+      width="w-24"
+      // As exact as it is kept; it is written to the nearest sixteenth, and a step then lands on the ruler's marks.
+      value={Math.round((rest.value / MM_PER_IN) * 1000) / 1000}
+      min={Math.ceil((rest.min / MM_PER_IN) * 16) / 16}
+      max={Math.floor((rest.max / MM_PER_IN) * 16) / 16}
+      step={usStep}
+      written={inSixteenths}
+      read={readInches}
+      onValue={(inches) => rest.onValue(inches * MM_PER_IN)}
     />
   );
 }

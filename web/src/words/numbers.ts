@@ -36,6 +36,17 @@ function fraction(value: number, parts: number): string {
   return `${whole ? `${whole} ` : ""}${top}⁄${bottom}`;
 }
 
+/** Inches to a sixteenth, as rulers have them. */
+export const inSixteenths = (inches: number) => fraction(inches, 16);
+
+/** Inches as typed: "2 3/8", "2 3⁄8", "5/16", "2.375"; no number where it is none. */
+export function readInches(text: string): number {
+  const found = /^\s*(?:(\d+)[\s-]+)?(\d+)\s*[/⁄]\s*(\d+)\s*$/.exec(text);
+  if (!found) return Number(text.replace(",", "."));
+  const [, whole = "0", top, bottom] = found;
+  return Number(whole) + Number(top) / Number(bottom);
+}
+
 export function mass(g: number, { units }: UnitsOf): string {
   if (units === "us") {
     const oz = g / G_PER_OZ;
