@@ -155,7 +155,7 @@ def test_a_step_is_explained_and_moved_from_the_list_by_key(page: Page, demo: Se
     plans = page.request.get(f"{demo.url}/api/plans").json()["plans"]
     page.goto(f"{demo.url}/day/{next(plan['id'] for plan in plans if 'Tide' not in plan['title'])}")
     rows = page.get_by_role("list", name="By the clock")
-    button = rows.get_by_role("button", name=re.compile("^Why and when: Mix ")).first
+    button = rows.get_by_role("button", name=re.compile("^Why, move: Mix ")).first
     button.focus()
     page.keyboard.press("Enter")
     expect(rows.get_by_label("Begin at")).to_be_visible()

@@ -42,7 +42,7 @@ export function ClockList({ steps, at, detail }: Props & { detail: (step: Step) 
             kind="quiet"
             className="no-print"
             aria-expanded={open === keyOf(step)}
-            aria-label={`Why and when: ${step.title}`}
+            aria-label={`Why, move: ${step.title}`}
             onClick={() => setOpen(open === keyOf(step) ? undefined : keyOf(step))}
           >
             Why, move
