@@ -136,6 +136,8 @@ def test_an_unsaved_change_survives_a_reload_while_the_server_is_down(page: Page
 
 def test_a_card_that_cannot_be_read_is_not_lost(page: Page, shared: Server) -> None:
     page.goto(f"{shared.url}/new")
+    # The starters have come: nothing moves under the pointer any more.
+    expect(page.get_by_role("button", name="Butter cut-out")).to_be_visible()
     page.get_by_role("button", name="Put it on the bench").click()
     expect(page.get_by_text("There is nothing on this card yet")).to_be_visible()
     box = page.get_by_label("The whole card")
