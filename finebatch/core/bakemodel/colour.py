@@ -4,20 +4,9 @@ The index is the time integral of exp((surface - 140 °C)/14 K) in minutes (docs
 where the end points of the styles stand: tender cookies are done from 0.24, soft ones from 0.40, golden ones from 0.70.
 """
 
-from ..base import Interval, Value
-
 UNDER_LN_SD = 0.5  # judgement: contact with the tray is the least known of all; not fitted
 SHADES = ((0.10, "white"), (0.30, "pale"), (0.75, "light gold"), (1.5, "golden"), (3.0, "brown"))
 DARKEST = "dark"
-
-
-class Shade(Value):
-    """The browning index with its 90% range; the likely shade, and the palest and darkest of that range."""
-
-    index: Interval
-    likely: str
-    palest: str
-    darkest: str
 
 
 def shade(index: float) -> str:

@@ -7,7 +7,7 @@ import numpy as np
 
 from ..base import Interval
 from .case import Case
-from .colour import UNDER_LN_SD, Shade, shade
+from .colour import UNDER_LN_SD
 from .outcome import Baked, bake
 from .parameters import fitted
 from .prediction import Z90, Prediction
@@ -73,6 +73,9 @@ def _summary(case: Case, baked: Baked, part: slice) -> Prediction:
         logs = np.log(getattr(baked, name)[part])
         return _log_interval(logs, missed_width if name == "diameter_mm" else MISSED[name])
 
+    def browned(index: np.ndarray) -> Interval:
+        return _log_interval(np.log(np.maximum(index[part], 1e-6)), UNDER_LN_SD)
+
     loss = baked.loss_pct[part]
     half = Z90 * math.hypot(float(np.sqrt((((loss[1::2] - loss[2::2]) / 2) ** 2).sum())), MISSED_LOSS_PCT)
     ratio = np.log(baked.diameter_mm[part] / case.shape.diameter_mm)
@@ -84,14 +87,9 @@ def _summary(case: Case, baked: Baked, part: slice) -> Prediction:
         loss_pct=Interval(value=float(loss[0]), low=max(0.0, float(loss[0]) - half), high=float(loss[0]) + half),
         first_done_min=interval("first_min"),
         last_good_min=interval("last_min"),
-        under=_shades(baked.under_index[part]),
-        rim=_shades(baked.rim_index[part]),
+        under=browned(baked.under_index),
+        rim=browned(baked.rim_index),
     )
-
-
-def _shades(index: np.ndarray) -> Shade:
-    found = _log_interval(np.log(np.maximum(index, 1e-6)), UNDER_LN_SD)
-    return Shade(index=found, likely=shade(found.value), palest=shade(found.low), darkest=shade(found.high))
 
 
 def _log_interval(logs: np.ndarray, missed_sd: float) -> Interval:

@@ -1,7 +1,6 @@
 """What the model says of one bake, with ranges."""
 
 from ..base import Interval, Value
-from .colour import Shade
 
 Z90 = 1.645
 MISSED_LN_DENSITY = 0.03
@@ -16,5 +15,5 @@ class Prediction(Value):
     loss_pct: Interval
     first_done_min: Interval
     last_good_min: Interval
-    under: Shade
-    rim: Shade
+    under: Interval  # browning index of the underside, and of the rim
+    rim: Interval

@@ -27,13 +27,15 @@ class Crust(Value):
     middle_word: str
     under_word: str
     palest: str  # the rim at the ends of its range
+    palest_word: str
     darkest: str
+    darkest_word: str
     dark: bool
 
 
 def crust_of(baked: Prediction, tints: Tints, crust_ln: float = 0.0) -> Crust:
     """The colours of a bake by its browning, in a dough tinted so. `crust_ln` is what the family's own cue says of its ln browning."""
-    rim, under = _shifted(baked.rim.index, crust_ln), _shifted(baked.under.index, crust_ln)
+    rim, under = _shifted(baked.rim, crust_ln), _shifted(baked.under, crust_ln)
     middle = MIDDLE_OF_RIM * rim.value
 
     def shown(index: float) -> str:
@@ -42,7 +44,7 @@ def crust_of(baked: Prediction, tints: Tints, crust_ln: float = 0.0) -> Crust:
     return Crust(
         raw=hex_of(tints.of(RAW_WHEAT, RAW_COCOA, RAW_MOLASSES)), rim=shown(rim.value), middle=shown(middle), under=shown(under.value),
         rim_word=shade(rim.value), middle_word=shade(middle), under_word=shade(under.value), palest=shown(rim.low),
-        darkest=shown(rim.high), dark=tints.cocoa > 0.5,
+        palest_word=shade(rim.low), darkest=shown(rim.high), darkest_word=shade(rim.high), dark=tints.cocoa > 0.5,
     )  # fmt: skip
 
 

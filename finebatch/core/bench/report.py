@@ -38,18 +38,22 @@ _OF_PART = {
     Part.FILLING: FinishKind.FILLING, Part.WASH: FinishKind.EGG_WASH, Part.GLAZE: FinishKind.GLAZE,
     Part.COATING: FinishKind.ROLLING_SUGAR, Part.TOPPING: FinishKind.TOPPING,
 }  # fmt: skip
-_OF_CARD = frozenset(_OF_PART.values())
 
 
-def finishings_of(
-    spec: DoughSpec, found: Assessment, elsewhere: frozenset[FinishKind] = frozenset()
-) -> tuple[Finishing, ...]:
-    """The finishes chosen, and before them those the form or the card's own parts ask for; what a part of the card is used for
-    already, here or on another share of the dough (`elsewhere`), is not asked for again."""
+def _used(spec: DoughSpec, found: Assessment) -> set[Part]:
+    """The parts of the card that are used by what is chosen here, or by the form."""
+    parts = {line.part for line in found.lines if line.reading.mass_g}
+    cards = {FACTS[one.kind].card for one in spec.finishings if of_card(one, FACTS[one.kind].card in parts)}
+    filled = {Part.FILLING} if forming_of(spec.form).filling_g(spec.form) else set()
+    return {part for part in cards if part is not None} | filled
+
+
+def finishings_of(spec: DoughSpec, found: Assessment, used: set[Part]) -> tuple[Finishing, ...]:
+    """The finishes chosen, and before them those the form or the card's own parts ask for. A part of the card that some share of
+    the dough is chosen to have (`used`) is that share's; what nobody chose is on all of them."""
     chosen = {finishing.kind for finishing in spec.finishings}
     parts = {line.part for line in found.lines if line.reading.mass_g}
-    used = {FACTS[one.kind].card for one in spec.finishings if of_card(one, FACTS[one.kind].card in parts)}
-    asked = {kind for part, kind in _OF_PART.items() if part in parts - used} - elsewhere
+    asked = {kind for part, kind in _OF_PART.items() if part in parts - used}
     if forming_of(spec.form).filling_g(spec.form):
         asked.add(FinishKind.FILLING)
     return tuple(Finishing(kind=kind) for kind in FinishKind if kind in asked - chosen) + spec.finishings
@@ -70,9 +74,9 @@ def report(spec: DoughSpec, kitchen: Kitchen) -> Report:
     found = assess_rest(spec, kitchen)
     parted = [(share, one, assess_rest(one, kitchen)) for share, one in shares_alone(spec, found, kitchen)]
     whole = with_shares(found, parted)
-    shared = [_dressed(one, own, _OF_CARD) for _, one, own in parted]
-    on_shares = frozenset(finishing.kind for one in shared for finishing in one.finishings)
-    rest, *alone = _sharing_lines([_dressed(spec, found, on_shares), *shared])
+    batches = [(spec, found), *((one, own) for _, one, own in parted)]
+    used = {part for one, own in batches for part in _used(one, own)}
+    rest, *alone = _sharing_lines([_dressed(one, own, used) for one, own in batches])
     shares = tuple(
         ShareReport(id=share.id, name=share.name, report=_report(one, kitchen, seen.found))
         for (share, _, _), one, seen in zip(parted, alone, whole.shares, strict=True)
@@ -80,8 +84,8 @@ def report(spec: DoughSpec, kitchen: Kitchen) -> Report:
     return _report(rest, kitchen, whole).model_copy(update={"shares": shares})
 
 
-def _dressed(spec: DoughSpec, found: Assessment, elsewhere: frozenset[FinishKind]) -> _Dressed:
-    finishings = finishings_of(spec, found, elsewhere)
+def _dressed(spec: DoughSpec, found: Assessment, used: set[Part]) -> _Dressed:
+    finishings = finishings_of(spec, found, used)
     if found.outcome is None or found.dough is None:
         return _Dressed(spec, found, finishings)
     dressing = Dressing(

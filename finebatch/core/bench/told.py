@@ -70,12 +70,12 @@ def _flour_to_hold(parts: Parts, making: Making, case: Case) -> float | None:
 
 
 def _pale(spec: DoughSpec, outcome: Outcome) -> list[Problem]:
-    rim = outcome.baked.rim
-    if rim.darkest not in PALE:
+    crust = outcome.crust
+    if crust.rim_word not in PALE:
         return []
     step = HOTTER[spec.oven.scale]
     hotter = spec.oven.model_copy(update={"value": spec.oven.value + step})
-    said = f"The rim stays {rim.likely} ({rim.palest} to {rim.darkest}) when they are done: there is little here that browns at this heat."
+    said = f"The rim stays {crust.rim_word} ({crust.palest_word} to {crust.darkest_word}) when they are done: there is little here that browns at this heat."
     remedy = Remedy(label=f"Oven at {dial(hotter)}", field="oven.value", value=f"{hotter.value:g}")
     return [ask("oven.value", f"{said} A hotter oven colours them sooner.", remedy)]
 

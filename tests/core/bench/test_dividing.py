@@ -200,12 +200,15 @@ def test_plain_and_filled_balls_of_one_dough_and_the_jam_goes_to_the_filled_ones
     filled = share(name="Filled", form=BallForm(portion_g=15, filling_g=3), amount=40.0)
     spec = DoughSpec(lines=tuple(split_card(JAM)), form=BallForm(portion_g=15), shares=(filled,))
     found = report(spec, KITCHEN)
-    assert [plan.kind for plan in of(found).finishes] == [FinishKind.FILLING]
+    # The jam goes to those that are filled; the glaze, which nobody chose for one of them, to both.
+    assert [plan.kind for plan in of(found).finishes] == [FinishKind.FILLING, FinishKind.GLAZE]
     assert of(found).finishes[0].written_g == pytest.approx(60)
     assert [plan.kind for plan in found.finishes] == [FinishKind.GLAZE]
+    chosen = report(spec.but(finishings=(Finishing(kind=FinishKind.GLAZE),)), KITCHEN)
+    assert [plan.kind for plan in of(chosen).finishes] == [FinishKind.FILLING]
     plain, jammed = found.yields[0].nutrition, of(found).yields[0].nutrition
     without = report(spec.but(lines=tuple(split_card(CUT_CARD))), KITCHEN)
-    # The jam is in the filled ones alone, and the glaze on the others alone.
+    # Jam and glaze are both in the filled ones.
     assert jammed.sugars_g > of(without).yields[0].nutrition.sugars_g
     assert plain.sugars_g > without.yields[0].nutrition.sugars_g
     total = sum(
