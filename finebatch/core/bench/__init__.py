@@ -6,6 +6,7 @@ from .compare import Comparison, compare
 from .dividing import alone, share_named
 from .glance import Glance, glance_of
 from .report import Report, report
+from .scaling import Scaling, scaled, times
 from .spec import Card, DoughSpec, Keep, Shaping, Share, ShareBy
 from .starters import Starter, starters
 from .whatif import Factor, WhatIf, what_if
@@ -23,6 +24,7 @@ __all__ = [
     "Glance",
     "Keep",
     "Report",
+    "Scaling",
     "Shaping",
     "Share",
     "ShareBy",
@@ -38,8 +40,10 @@ __all__ = [
     "glance_of",
     "keeping_words",
     "report",
+    "scaled",
     "share_named",
     "starters",
+    "times",
     "what_if",
     "why",
 ]

@@ -5,8 +5,7 @@ from datetime import UTC, datetime, timedelta
 from pydantic import AwareDatetime
 
 from ..base import Refusal, Remedy, Value, refusal, stop
-from ..bench import DoughSpec
-from ..formula import scale, weigh_lines
+from ..bench import DoughSpec, times
 from ..kitchen import Kitchen
 from .byhand.byhand import by_hand
 from .check import violations
@@ -59,8 +58,7 @@ def day_work(specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest
     words: list[Texts] = []
     trays: dict[str, int] = {}
     for index, (spec, asked) in enumerate(zip(specs, request.doughs, strict=True)):
-        made = batch_of(spec, kitchen, asked.times)
-        share = share_of(made, kitchen, index, asked)
+        share = share_of(times(spec, kitchen, asked.times), kitchen, index, asked)
         loads += moved_by(share.loads, len(loads))
         doughs.append(share.dough)
         words += share.words
@@ -71,14 +69,6 @@ def day_work(specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest
     trays = {kind: max(1, count - request.fewer_trays) for kind, count in trays.items()}
     room = limits_of(kitchen, trays, request.racks, request.hands)
     return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room), tuple(words)
-
-
-def batch_of(spec: DoughSpec, kitchen: Kitchen, times: float) -> DoughSpec:
-    """The dough made so many times over."""
-    if times == 1:
-        return spec
-    lines = scale(spec.lines, weigh_lines(spec.lines, kitchen.habit), kitchen.habit, times).lines
-    return spec.model_copy(update={"lines": lines})
 
 
 def make_plan(

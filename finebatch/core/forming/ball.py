@@ -13,7 +13,7 @@ from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
 from .portioning import one_piece, portioned
-from .protocol import Forming, Wanted, Widening
+from .protocol import Forming, Wanted, Widening, times_over
 
 
 class BallBy(StrEnum):
@@ -98,6 +98,9 @@ class Rolling(Forming[BallForm]):
 
     def for_count(self, form: BallForm, wanted: Wanted) -> BallForm:
         return form.but(by=BallBy.COUNT, count=wanted.count)
+
+    def more(self, form: BallForm, factor: float) -> BallForm:
+        return form.but(count=times_over(form.count, factor, 400)) if form.by is BallBy.COUNT else form
 
     def sized(self, form: BallForm, piece_g: float, factor: float) -> BallForm:
         return form.model_copy(update={"portion_g": piece_g * factor, "by": BallBy.GRAMS})

@@ -10,7 +10,7 @@ from ..base import Guide, Problem, Value, refusal, stop
 from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
-from .protocol import Forming, Pace, SlicedLog, Wanted, Widening
+from .protocol import Forming, Pace, SlicedLog, Wanted, Widening, times_over
 from .slicing_rule import RULE_DEEP_MM, slicing_rule
 
 MOST_LOGS = 6
@@ -112,6 +112,9 @@ class Slicing(Forming[LogForm]):
             message = f"{wanted.count} slices would be {slice_mm:.1f} mm thick; change the log's width first."
             raise refusal("wish", message)
         return form.but(slice_mm=slice_mm)
+
+    def more(self, form: LogForm, factor: float) -> LogForm:
+        return form.but(logs=times_over(form.logs, factor, 12))
 
     def log_sizes(self, form: LogForm, wanted: Wanted) -> tuple[LogForm, ...]:
         """The same slices from another number of logs, as long as can be rolled and lie in a fridge."""

@@ -12,7 +12,7 @@ from ..base import Guide, Ink, Mark, Problem, Ring, RingMark, RoundMark, Value, 
 from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
-from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays
+from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays, times_over
 
 
 class PanShape(StrEnum):
@@ -182,6 +182,9 @@ class Pressing(Forming[PanForm]):
             + (f"wedges, {pressed.piece_width_mm:.0f} mm at the rim." if wedge else f"pieces of {pressed.piece_width_mm:.0f} × {pressed.piece_length_mm:.0f} mm.")
             + " Along the walls they bake a shade darker.",
         ), problems  # fmt: skip
+
+    def more(self, form: PanForm, factor: float) -> PanForm:
+        return form.but(pans=times_over(form.pans, factor, 6))
 
     def for_count(self, form: PanForm, wanted: Wanted) -> PanForm:
         try:

@@ -14,6 +14,17 @@ if TYPE_CHECKING:
     from .rusk import RuskForm
 
 F = TypeVar("F", bound=Value)
+
+
+def times_over(number: int, factor: float, most: int) -> int:
+    """So many times a number of balls, pans or logs: at least one, at most `most`.
+
+    >>> times_over(2, 1.6, 6)
+    3
+    """
+    return min(most, max(1, round(number * factor)))
+
+
 Pace = Callable[[str], float]  # this baker's seconds for a step of the process table
 
 
@@ -123,6 +134,10 @@ class Forming(ABC, Generic[F]):
     @abstractmethod
     def for_count(self, form: F, wanted: Wanted) -> F:
         """The form that gives so many pieces; Refusal at `wish` where none does."""
+
+    def more(self, form: F, factor: float) -> F:
+        """The form for `factor` times the dough, each piece the size it was as nearly as whole numbers let it be."""
+        return form
 
     def rolled_to(self, form: F, wanted: Wanted, sheet_mm: tuple[float, float]) -> F:
         """The form whose dough rolls to a sheet of that width and length; Refusal at `wish` where nothing is rolled."""

@@ -13,7 +13,7 @@ from ..dough import Style
 from ..kitchen import Tray
 from .log import HEEL_MM
 from .pieces import Pieces
-from .protocol import Forming, Lying, SlicedLog, Wanted, Widening
+from .protocol import Forming, Lying, SlicedLog, Wanted, Widening, times_over
 from .slicing_rule import slicing_rule
 
 
@@ -134,6 +134,9 @@ class TwiceBaking(Forming[RuskForm]):
             message = f"{wanted.count} slices would be {slice_mm:.1f} mm thick; 5 to 40 mm can be sliced. Change the logs first."
             raise refusal("wish", message)
         return form.but(slice_mm=slice_mm)
+
+    def more(self, form: RuskForm, factor: float) -> RuskForm:
+        return form.but(logs=times_over(form.logs, factor, 8))
 
     def log_sizes(self, form: RuskForm, wanted: Wanted) -> tuple[RuskForm, ...]:
         """Logs of usual widths, each as long as leaves it two fifths as high as it is wide; no longer than the tray."""
