@@ -11,7 +11,7 @@ from ...kitchen import Kitchen, pace_s, typical_s
 from ..limits import Limits
 from ..request import DoughAsk
 from ..texts import Texts
-from .dough_work import work_of_dough
+from .dough_work import KeptShare, work_of_dough
 from .load_work import icing_of, plain_loads, rusk_loads
 from .share import DoughShare
 from .work import LoadWork
@@ -43,8 +43,8 @@ class _Batch(NamedTuple):
     finishes: tuple[FinishPlan, ...]
 
 
-def _batches(spec: DoughSpec, whole: Report, index: int, asked: DoughAsk) -> tuple[list[_Batch], tuple[str, ...]]:
-    """What is baked on the day, the rest of the dough first, and the names of the shares that are kept for another."""
+def _batches(spec: DoughSpec, whole: Report, index: int, asked: DoughAsk) -> tuple[list[_Batch], tuple[KeptShare, ...]]:
+    """What is baked on the day, the rest of the dough first, and the shares that are kept for another."""
     found = whole.assessment
     of = {one.id: one.report for one in whole.shares}
     parts = {one.id: one.of_dough for one in found.shares}
@@ -57,7 +57,7 @@ def _batches(spec: DoughSpec, whole: Report, index: int, asked: DoughAsk) -> tup
         one = alone(spec, share, parts[share.id]).model_copy(update={"name": f"{spec.name}, {share.name}"})
         return _Batch(one, of[share.id].assessment, of[share.id].finishes)
 
-    kept: tuple[str, ...] = ()
+    kept: tuple[KeptShare, ...] = ()
     if asked.share_id is not None:
         chosen = share_named(spec, asked.share_id)
         if chosen.keep is Keep.NOW:
@@ -69,7 +69,8 @@ def _batches(spec: DoughSpec, whole: Report, index: int, asked: DoughAsk) -> tup
     else:
         batches = [_Batch(spec, found, whole.finishes)]
         batches += [batch(share) for share in spec.shares if share.keep is Keep.NOW]
-        kept = tuple(share.name for share in spec.shares if share.keep is not Keep.NOW)
+        away = ((share.name, batch(share)) for share in spec.shares if share.keep is not Keep.NOW)
+        kept = tuple(KeptShare(name, one.spec, one.found) for name, one in away)
     if not batches or any(
         one.found.outcome is None or one.found.trays is None or one.found.dough is None for one in batches
     ):

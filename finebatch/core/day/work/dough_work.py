@@ -1,6 +1,7 @@
 """From a dough to its work before the oven."""
 
 from functools import partial
+from typing import NamedTuple
 
 from ...bench import Assessment, DoughSpec
 from ...card import Part
@@ -17,9 +18,26 @@ PACK_BOX_S = 60.0
 KEEP_S = 120.0  # wrap, label and put away a share
 
 
+class KeptShare(NamedTuple):
+    """A share that is put away on the day: its name, what it is shaped as, and what comes of it."""
+
+    name: str
+    spec: DoughSpec
+    found: Assessment
+
+
+def keeping_s(kept: KeptShare, kitchen: Kitchen) -> float:
+    """Seconds to put a share away: what is frozen in pieces is shaped first, logs and discs are divided."""
+    forming, pace = forming_of(kept.spec.form), partial(pace_s, kitchen)
+    if not (kept.spec.making.frozen and forming.freezes):
+        return KEEP_S + forming.dividing_s(kept.spec.form, pace, True)
+    pieces = kept.found.outcome.pieces.count if kept.found.outcome else 0
+    return KEEP_S + pace(forming.shape_step(kept.spec.form)) * (1 if forming.shaped_whole else pieces)
+
+
 def work_of_dough(
     spec: DoughSpec, batches: list[tuple[DoughSpec, Assessment]], method: tuple[MethodStep, ...], kitchen: Kitchen, overnight: bool,
-    kept: tuple[str, ...] = (),
+    kept: tuple[KeptShare, ...] = (),
 ) -> DoughWork:  # fmt: skip
     """The work of a dough until it is shaped, in one batch or several; `kept` are the shares put away for another day."""
     own, found = batches[0]
@@ -50,7 +68,7 @@ def work_of_dough(
         lead_s=round(60 * softening_minutes(method)),
         weigh_s=round(pace_s(kitchen, "set_out") + pace_s(kitchen, "weigh_line") * counted),
         mix_s=max(60, round(60 * mixing_minutes(method))),
-        divide_s=round(divide + KEEP_S * len(kept)),
+        divide_s=round(divide + sum(keeping_s(share, kitchen) for share in kept)),
         chill_s=chill,
         chill_max_s=max(chill, LONGEST_CHILL_S[found.dough.raw_egg]) if chill else 0,
         temper_after_s=min(answers.temper_after_s for answers in forming),
@@ -58,5 +76,5 @@ def work_of_dough(
         shelf=1,
         rechill_s=RECHILL_S if chill else 0,
         pack_s=pack,
-        kept=kept,
+        kept=tuple(share.name for share in kept),
     )

@@ -133,6 +133,16 @@ def test_a_kept_share_is_put_away_on_the_day_and_baked_on_another(keep: Keep, ou
     assert {step.title for step in later.steps if step.kind is Kind.PACK} == {"Pack D, Small"}
 
 
+def test_what_is_frozen_in_pieces_is_shaped_before_it_is_put_away() -> None:
+    """Laying frozen balls on a tray takes no time to speak of: rolling them was done the day before."""
+    balls = share(in_two(keep=Keep.FREEZER)).dough.divide_s
+    dough = share(in_two(keep=Keep.FRIDGE)).dough.divide_s
+    found = report(in_two(keep=Keep.FREEZER), KITCHEN).shares[0].report.yields[0]
+    assert balls - dough == pytest.approx(found.count * typical_s("form_ball"), abs=1)
+    logs, rounds = (share(in_two(keep=Keep.FRIDGE, form=form)).dough.divide_s for form in (LogForm(), ScoopForm()))
+    assert logs > rounds
+
+
 def test_a_share_that_is_not_kept_or_not_there_cannot_be_planned_alone() -> None:
     with pytest.raises(Refusal, match="baked with the rest"):
         share_of(in_two(), KITCHEN, 0, DoughAsk(dough_id="d", share_id="s"))
