@@ -105,16 +105,7 @@ export function Hero(props: Props) {
                 vectorEffect="non-scaling-stroke"
               />
             )}
-            {ghost && !ring.length && (
-              <circle
-                r={before / 2}
-                fill="none"
-                stroke={colour.ink}
-                strokeWidth={1.6}
-                strokeDasharray="6 4"
-                vectorEffect="non-scaling-stroke"
-              />
-            )}
+            {ghost && !ring.length && <circle r={before / 2} {...ghostLine} />}
           </g>
           <g transform={`translate(${rawX} ${floorY}) scale(${scale})`}>
             <path
@@ -130,16 +121,7 @@ export function Hero(props: Props) {
               stroke={crust.under}
               strokeWidth={1.6}
             />
-            {ghost && (
-              <path
-                d={dome(before, ghost.baked.height_mm.value, 0.7)}
-                fill="none"
-                stroke={colour.ink}
-                strokeWidth={1.6}
-                strokeDasharray="6 4"
-                vectorEffect="non-scaling-stroke"
-              />
-            )}
+            {ghost && <path d={dome(before, ghost.baked.height_mm.value, 0.7)} {...ghostLine} />}
           </g>
           <g transform={`translate(${left} ${floorY + 2})`}>
             <Ruler span={spanMm} us={us} scale={scale} size={13} />
@@ -177,6 +159,14 @@ const edge = {
   vectorEffect: "non-scaling-stroke",
 } as const;
 
+const ghostLine = {
+  fill: "none",
+  stroke: colour.ink,
+  strokeWidth: 1.6,
+  strokeDasharray: "6 4",
+  vectorEffect: "non-scaling-stroke",
+} as const;
+
 /** Where the edge may come to lie: between the narrowest and the widest of nine bakes in ten. */
 function Band({ ring, outer, inner, tint }: { ring: Ring; outer: number; inner: number; tint: string }) {
   if (ring.length)
@@ -203,7 +193,9 @@ function Band({ ring, outer, inner, tint }: { ring: Ring; outer: number; inner: 
 
 /** The thumb's dent with its filling. */
 function Dent({ radius }: { radius: number }) {
-  return <circle r={radius} fill="#8d2f45" stroke={colour.ink} strokeOpacity={0.55} strokeWidth={0.6} />;
+  return (
+    <circle r={radius} fill={colour.filling} stroke={colour.ink} strokeOpacity={0.55} strokeWidth={0.6} />
+  );
 }
 
 const block = (width: number, height: number) =>

@@ -15,6 +15,7 @@ export function Sheet(props: {
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-veil" />
         <Dialog.Content
+          data-sheet
           aria-describedby={undefined}
           onCloseAutoFocus={(event) => {
             event.preventDefault();

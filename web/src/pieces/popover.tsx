@@ -6,20 +6,18 @@ import type { ReactNode, RefObject } from "react";
 export function Popover(props: {
   /** What the settings are of; the trigger is named so, with what is set. */
   name: string;
-  says: ReactNode;
-  /** What is said for those who only hear it; `says` where that is words. */
-  spoken?: string;
+  says: string;
   wrong?: boolean;
   /** What it opens over, so that what is set stays in view; else below its words. */
   over?: RefObject<HTMLElement | null>;
+  align?: "start" | "end";
   children: ReactNode;
 }) {
-  const spoken = props.spoken ?? (typeof props.says === "string" ? props.says : undefined);
   return (
     <Radix.Root>
       {props.over && <Radix.Anchor virtualRef={props.over as RefObject<HTMLElement>} />}
       <Radix.Trigger
-        aria-label={spoken ? `${props.name}: ${spoken}` : props.name}
+        aria-label={`${props.name}: ${props.says}`}
         className={clsx(
           "inline-flex min-h-11 max-w-full items-center gap-1.5 rounded-[10px] border-[1.5px] px-3 font-semibold hover:bg-well data-[state=open]:bg-well",
           props.wrong ? "border-stop-edge" : "border-line",
@@ -32,7 +30,7 @@ export function Popover(props: {
       </Radix.Trigger>
       <Radix.Portal>
         <Radix.Content
-          align={props.over ? "start" : "end"}
+          align={props.align ?? (props.over ? "start" : "end")}
           sideOffset={6}
           collisionPadding={12}
           aria-label={`${props.name} settings`}

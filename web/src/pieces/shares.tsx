@@ -1,6 +1,5 @@
 /** The shares of a dough side by side at one scale: which one is looked at, how much it takes, when it is baked. */
 import clsx from "clsx";
-import { Popover } from "radix-ui";
 import { useId } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../client/api";
 import { newShare, type Share } from "../client/shares";
@@ -14,6 +13,7 @@ import { Button, Field, NumberField } from "./controls";
 import { keepFocus } from "./focus";
 import { MassField } from "./measures";
 import { Note, ProblemNote } from "./notes";
+import { Popover } from "./popover";
 
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
 
@@ -114,22 +114,9 @@ export function SharesStrip(props: SharesProps) {
           );
         })}
         {share && (
-          <Popover.Root>
-            <Popover.Trigger asChild>
-              <Button className="px-3">Change {share.name}…</Button>
-            </Popover.Trigger>
-            <Popover.Portal>
-              <Popover.Content
-                align="start"
-                sideOffset={6}
-                collisionPadding={12}
-                aria-label={`Change ${share.name}`}
-                className="enamel z-20 w-[min(30rem,94vw)] bg-raised p-4 shadow-lg"
-              >
-                <ShareFields {...props} share={share} />
-              </Popover.Content>
-            </Popover.Portal>
-          </Popover.Root>
+          <Popover name={share.name} says={amountOf(share, kitchen)} align="start">
+            <ShareFields {...props} share={share} />
+          </Popover>
         )}
       </div>
       {share && problem && <ProblemNote problem={problem} />}
@@ -168,7 +155,7 @@ function ShareFields({ spec, found, kitchen, share, onChoose, onSpec }: SharesPr
               className="control w-full"
               value={share.name}
               maxLength={40}
-              onChange={(event) => event.target.value.trim() && put({ name: event.target.value })}
+              onChange={(event) => put({ name: event.target.value || "Part" })}
             />
           )}
         </Field>
@@ -213,6 +200,17 @@ function ShareFields({ spec, found, kitchen, share, onChoose, onSpec }: SharesPr
       )}
     </div>
   );
+}
+
+/** How much a share takes and when it is baked, in words. */
+function amountOf({ by, amount, keep }: Share, kitchen: Kitchen): string {
+  const much =
+    by === "grams"
+      ? mass(amount, kitchen)
+      : by === "percent"
+        ? `${amount}% of the dough`
+        : plural(amount, "piece");
+  return `${much}, ${KEEPS[keep]}`;
 }
 
 /** The same amount of dough said otherwise; nothing before it is known. */

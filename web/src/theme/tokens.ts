@@ -22,6 +22,7 @@ export const colour = {
   crumb: of("crumb"),
   /** Shares of a dough. */
   water: of("water"),
+  filling: of("filling"),
   flour: of("flour"),
   askEdge: of("ask-edge"),
   stopEdge: of("stop-edge"),

@@ -48,8 +48,7 @@ export function Bench() {
   if (!id) return <ToFirstDough place="bench" />;
   if (!dough.spec || !part.view || !kitchen)
     return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Bench" />;
-  const remedy = (problem: Problem) => dough.change((spec) => applyRemedy(spec, problem));
-  const remedyHere = (problem: Problem) => part.edit((spec) => applyRemedy(spec, problem));
+  const remedy = (problem: Problem) => part.edit((spec) => applyRemedy(spec, problem));
   const shape = (of: Partial<DoughSpec>) => part.edit((spec) => ({ ...spec, ...of }));
   const problems = found?.problems ?? [];
   const opens = (name: string) => (open: boolean) => setSheet(open ? name : undefined);
@@ -178,17 +177,15 @@ export function Bench() {
             over={lines}
             whole={{ spec: dough.spec, problems, onSpec: set }}
             onSpec={shape}
-            onRemedy={remedyHere}
+            onRemedy={remedy}
             className="flex-1"
           />
           <DoughPanel
             spec={dough.spec}
             found={found}
             kitchen={kitchen}
-            problems={problems}
             shaped={{ spec: part.view, dough: part.found?.dough ?? undefined, onSpec: shape }}
             onSpec={set}
-            onRemedy={remedy}
           />
         </div>
       </div>
@@ -209,6 +206,8 @@ function useUndoKeys(undo: () => void, redo: () => void) {
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
       const key = event.key.toLowerCase();
       if (key !== "z" && key !== "y") return;
+      // Over the bench lies a sheet: what is typed in it is not the dough.
+      if (event.target instanceof Element && event.target.closest("[data-sheet]")) return;
       event.preventDefault();
       if (key === "y" || event.shiftKey) redo();
       else undo();

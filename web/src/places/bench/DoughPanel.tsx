@@ -1,9 +1,8 @@
 /** What dough it makes: its make-up in one bar, what it leans to, its balance and method one tap behind. */
-import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
+import type { Assessment, DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { useOpened } from "../../pieces/address";
 import { Button } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
-import { ProblemNote } from "../../pieces/notes";
 import { colour } from "../../theme/tokens";
 import { mass, percent, plural } from "../../words/numbers";
 import { BalanceView } from "./BalanceView";
@@ -16,22 +15,16 @@ export function DoughPanel(props: {
   spec: DoughSpec;
   found?: Assessment;
   kitchen: Kitchen;
-  problems: Problem[];
   /** The share that is looked at: its family is its own. */
   shaped: { spec: DoughSpec; dough?: Schemas["Dough"]; onSpec: (part: Partial<DoughSpec>) => void };
   onSpec: (part: Partial<DoughSpec>) => void;
-  onRemedy: (problem: Problem) => void;
 }) {
-  const { spec, found, kitchen, problems, onSpec, shaped } = props;
+  const { spec, found, kitchen, onSpec, shaped } = props;
   const [sheet, openSheet] = useOpened("sheet");
   const dough = found?.dough;
-  const mine = problems.filter((problem) => problem.field.startsWith("making."));
   const opens = (name: string) => (open: boolean) => openSheet(open ? name : undefined);
   return (
     <section aria-label="The dough" className="enamel grid gap-1 px-4 py-1.5">
-      {mine.map((problem) => (
-        <ProblemNote key={problem.message} problem={problem} onRemedy={props.onRemedy} />
-      ))}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <h2 className="text-lead font-bold whitespace-nowrap">
           {dough ? `${mass(dough.mass_g, kitchen)} of dough` : "The dough"}

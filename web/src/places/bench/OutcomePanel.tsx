@@ -47,14 +47,8 @@ export function OutcomePanel(props: {
   const [sheet, openSheet] = useOpened("sheet");
   const outcome = found?.outcome;
   const setting = { spec, kitchen, problems, over: props.over, onSpec };
-  const shown = problems.filter(
-    (problem) =>
-      problem.field === "card" ||
-      problem.field === "tray_id" ||
-      problem.field === "lines" ||
-      problem.severity === "stop" ||
-      (problem.remedy && problem.field.startsWith("oven.")),
-  );
+  // What is asked of one line stands at the line, what is asked of the layout by the tray.
+  const shown = problems.filter(({ field }) => !/^(lines\.|layout\.)/.test(field));
   const count =
     outcome && (found.small ? outcome.pieces.count + found.small.outcome.pieces.count : outcome.pieces.count);
   return (
