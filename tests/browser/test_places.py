@@ -177,6 +177,15 @@ def test_every_form_fits_the_bench_without_scrolling(page: Page, server: Server,
         )
         assert [one for one in cut if "truncate" not in one[0]] == [], form
         assert page.evaluate("() => document.documentElement.scrollHeight") <= 800, form
+        page.get_by_role("button", name=re.compile("^Form: ")).click()
+        more = page.get_by_role("button", name="More…")
+        if more.count():
+            more.click()
+        clipped = page.evaluate(
+            """() => [...document.querySelectorAll('[role=dialog] input, [role=dialog] .truncate')]
+            .filter(e => e.scrollWidth > e.clientWidth + 1).map(e => e.value ?? e.textContent)"""
+        )
+        assert clipped == [], form
 
 
 @pytest.mark.parametrize("name", ["scale", "swap", "card", "versions", "files", "what-if", "balance", "method"])

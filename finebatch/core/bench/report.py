@@ -78,10 +78,16 @@ def report(spec: DoughSpec, kitchen: Kitchen) -> Report:
     used = {part for one, own in batches for part in _used(one, own)}
     rest, *alone = _sharing_lines([_dressed(one, own, used) for one, own in batches])
     shares = tuple(
-        ShareReport(id=share.id, name=share.name, report=_report(one, kitchen, seen.found))
+        ShareReport(id=share.id, name=share.name, report=_kept(_report(one, kitchen, seen.found), seen.keep_note))
         for (share, _, _), one, seen in zip(parted, alone, whole.shares, strict=True)
     )
     return _report(rest, kitchen, whole).model_copy(update={"shares": shares})
+
+
+def _kept(one: Report, keep_note: str) -> Report:
+    """A share's report, with how long it keeps raw where it is kept."""
+    rows = (CardRow(label="Until then", text=keep_note),) if keep_note and one.working else ()
+    return one.model_copy(update={"working": one.working + rows})
 
 
 def _dressed(spec: DoughSpec, found: Assessment, used: set[Part]) -> _Dressed:

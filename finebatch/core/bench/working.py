@@ -61,7 +61,7 @@ def working_of(
                 f"{say(second.oven_c, spec.oven.scale)}, {_minutes(second.window.done_from_min, second.window.done_to_min)}, turned at half time: {second.window.cue}.",
             )
         )
-    rows += [(plan.label, f"{_mass(plan.total_g, kitchen)} in all, {plan.how}") for plan in finishes]
+    rows += [(plan.label, f"{_mass(plan.total_g, kitchen)} in all. {plan.how}") for plan in finishes]
     wide = outcome.baked.diameter_mm
     ends = f" and {pieces.ends} ends" if pieces.ends else ""
     made = f"{pieces.count + pieces.small_count}{ends}"
@@ -88,7 +88,7 @@ def _takes(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> str:
     cold = ""
     if spec.making.frozen:
         cold = ", baked from the freezer" + (" once thawed" if spec.making.thawed else "")
-    elif spec.of_dough < 1 and spec.making.chill_h:
+    elif spec.making.chill_h:
         cold = f", after {spec.making.chill_h:g} h in the fridge"
     return f"{part}{cold}."
 

@@ -14,7 +14,9 @@ export interface StripProps {
   /** Where to look first, on strips of minutes. */
   from?: number;
   tint: string;
+  /** How a tick is written, and the steps there are between ticks where they are not 1, 2 and 5. */
   ticks?: (value: number) => string;
+  steps?: readonly number[];
   says: string;
   whence: string;
 }
@@ -24,10 +26,11 @@ const MOST_TICKS = 5;
 
 export function Strip(props: StripProps) {
   const { low, high, at, tint } = props;
-  const pad = Math.max((high - low) * 0.12, at * 0.02, 0.5);
+  const pad = Math.max((high - low) * 0.12, at * 0.02);
   const [start, end] = [Math.max(0, Math.min(low, props.from ?? low) - pad), high + pad];
   const x = (value: number) => ((value - start) / (end - start)) * WIDTH;
-  const step = niceStep((end - start) / MOST_TICKS);
+  const apart = (end - start) / MOST_TICKS;
+  const step = props.steps?.find((one) => one >= apart) ?? niceStep(apart);
   const first = Math.ceil(start / step) * step;
   const ticks = Array.from({ length: Math.floor((end - first) / step) + 1 }, (_, i) => first + i * step);
   return (

@@ -112,7 +112,7 @@ export function NumberField(props: {
               {...ids}
               className={clsx(
                 "control h-full rounded-none text-right",
-                props.unit && (props.unit === "in" ? "pr-8" : "pr-10"),
+                props.unit && (props.unit === "in" || props.unit === "oz" ? "pr-8" : "pr-10"),
                 props.width ?? "w-24",
               )}
               inputMode="decimal"

@@ -3,14 +3,13 @@ import type { ComponentProps } from "react";
 import type { Kitchen } from "../client/api";
 import { useCatalogue } from "../client/catalogue";
 import { fromF, type Marks, nearest, toF } from "../words/heat";
-import { inSixteenths, readInches } from "../words/numbers";
+import { inSixteenths, MM_PER_IN, readInches } from "../words/numbers";
 import { Select } from "./choice";
 import { NumberField } from "./controls";
 
 type Metric = Omit<ComponentProps<typeof NumberField>, "unit">;
 type InUnits = Metric & { kitchen: Pick<Kitchen, "units" | "scale"> };
 
-const MM_PER_IN = 25.4;
 const G_PER_OZ = 28.35;
 
 /** Value, bounds and step in another unit: `to` and `from` convert, `step` is a handy step there. */
@@ -38,7 +37,7 @@ export function LengthField({ kitchen, ...rest }: InUnits) {
     <NumberField
       {...rest}
       unit="in"
-      width="w-24"
+      width="w-26"
       // As exact as it is kept; it is written to the nearest sixteenth, and a step then lands on the ruler's marks.
       value={Math.round((rest.value / MM_PER_IN) * 1000) / 1000}
       min={Math.ceil((rest.min / MM_PER_IN) * 16) / 16}

@@ -1,6 +1,6 @@
 /** The shares of a dough side by side at one scale: which one is looked at, how much it takes, when it is baked. */
 import clsx from "clsx";
-import { useId } from "react";
+import { type RefObject, useId } from "react";
 import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../client/api";
 import { newShare, type Share } from "../client/shares";
 import { within } from "../client/within";
@@ -24,6 +24,8 @@ export interface SharesProps {
   share?: Share;
   onChoose: (id: string | undefined) => void;
   onSpec: Change;
+  /** What a share's settings open over, where there is room beside. */
+  over?: RefObject<HTMLElement | null>;
 }
 
 const MOST_SHARES = 5;
@@ -114,7 +116,7 @@ export function SharesStrip(props: SharesProps) {
           );
         })}
         {share && (
-          <Popover name={share.name} says={amountOf(share, kitchen)} align="start">
+          <Popover name={share.name} says={amountOf(share, kitchen)} over={props.over} align="start">
             <ShareFields {...props} share={share} />
           </Popover>
         )}

@@ -1,7 +1,7 @@
 /** Numbers as a baker reads them: always with a unit, predictions always with a range, in the kitchen's own units. */
 import type { Interval, Kitchen } from "../client/api";
 
-const MM_PER_IN = 25.4;
+export const MM_PER_IN = 25.4;
 const G_PER_OZ = 28.35;
 
 export type UnitsOf = Pick<Kitchen, "units">;

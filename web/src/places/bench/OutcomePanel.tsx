@@ -1,7 +1,7 @@
 /** What comes out: the cookie large and to scale, sized on the drawing; its figures with their ranges; what to look for. */
 import clsx from "clsx";
 import { type RefObject, useState } from "react";
-import type { Assessment, DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
+import type { Assessment, DoughSpec, Interval, Kitchen, Problem, Schemas } from "../../client/api";
 import { useCatalogue } from "../../client/catalogue";
 import { OutcomeDrawing } from "../../drawing/outcome";
 import { Strip, type StripProps } from "../../drawing/strip";
@@ -12,9 +12,11 @@ import { type SharesProps, SharesStrip } from "../../pieces/shares";
 import { ovenHeat } from "../../words/heat";
 import {
   fractionOf,
+  inSixteenths,
   length,
   likely,
   likelyPart,
+  MM_PER_IN,
   mass,
   minutes,
   plural,
@@ -68,7 +70,7 @@ export function OutcomePanel(props: {
         </div>
       </header>
       <div className="flex min-h-0 flex-1 flex-col gap-1.5 overflow-y-auto px-4 py-1.5">
-        <SharesStrip {...props.shares} />
+        <SharesStrip {...props.shares} over={props.over} />
         <Questions problems={shown} onRemedy={props.onRemedy} />
         {outcome && (
           <WhatIfSheet
@@ -140,10 +142,8 @@ function Figures(props: {
   const { baked, window, pieces, second, crust } = outcome;
   const { data: catalogue } = useCatalogue();
   const marks = catalogue?.gas_marks ?? [];
-  const us = kitchen.units === "us";
   const wide = likelyPart(baked.diameter_mm);
   const high = likelyPart(baked.height_mm);
-  const inUnit = (mm: number) => (us ? fractionOf(mm) : `${mm}`);
   const still = baked.diameter_mm.high - baked.diameter_mm.low < 0.5;
   const rows: StripProps[] = [
     bakeStrip("Bake", outcome, crust.rim, whenceOf(spec, outcome)),
@@ -169,29 +169,15 @@ function Figures(props: {
       ? []
       : [
           {
-            name: "Wide",
+            ...sizeStrip("Wide", baked.diameter_mm, kitchen, crust.rim),
             figure: length(baked.diameter_mm.value, kitchen),
-            low: baked.diameter_mm.low,
-            high: baked.diameter_mm.high,
-            likelyLow: wide.low,
-            likelyHigh: wide.high,
-            at: baked.diameter_mm.value,
-            tint: crust.rim,
-            ticks: inUnit,
             says: `likely ${span(wide.low, wide.high, kitchen)}`,
             whence: `raw ${length(pieces.raw_diameter_mm, kitchen)}; nine in ten ${span(baked.diameter_mm.low, baked.diameter_mm.high, kitchen)}`,
           },
         ]),
     {
-      name: "High",
+      ...sizeStrip("High", baked.height_mm, kitchen, crust.rim),
       figure: thickness(baked.height_mm.value, kitchen),
-      low: baked.height_mm.low,
-      high: baked.height_mm.high,
-      likelyLow: high.low,
-      likelyHigh: high.high,
-      at: baked.height_mm.value,
-      tint: crust.rim,
-      ticks: inUnit,
       says: `likely ${thicknessSpan(high.low, high.high, kitchen)}`,
       whence: still
         ? `pieces of ${piecesSize(outcome, kitchen)}`
@@ -240,6 +226,22 @@ const bakeStrip = (name: string, { window }: Outcome, tint: string, whence: stri
   ...windowStrip(name, window, tint),
   whence,
 });
+
+/** A width or height on its strip, in the kitchen's own unit. */
+function sizeStrip(name: string, size: Interval, { units }: Kitchen, tint: string) {
+  const unit_mm = units === "us" ? MM_PER_IN : 1;
+  const likely = likelyPart(size);
+  return {
+    name,
+    tint,
+    low: size.low / unit_mm,
+    high: size.high / unit_mm,
+    likelyLow: likely.low / unit_mm,
+    likelyHigh: likely.high / unit_mm,
+    at: size.value / unit_mm,
+    ...(units === "us" && { ticks: inSixteenths, steps: [1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2] }),
+  };
+}
 
 const windowStrip = (name: string, window: Outcome["window"], tint: string): StripProps => ({
   name,

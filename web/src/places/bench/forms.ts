@@ -145,7 +145,7 @@ export const FIELDS: Fields = {
     {
       key: "rerolls",
       label: "Scraps",
-      width: "w-28",
+      width: "w-34",
       options: [
         ["0", "left"],
         ["1", "once more"],
@@ -193,7 +193,7 @@ export const FIELDS: Fields = {
     {
       key: "small_cuts",
       label: "The small one cuts",
-      width: "w-48",
+      width: "w-60",
       more: true,
       when: (form) => form.small_mm != null,
       options: [

@@ -40,12 +40,13 @@ export function ClockList({ steps, at, detail }: Props & { detail: (step: Step) 
           <span className="text-plain text-quiet">{step.kind === "look" ? "" : long(step)}</span>
           <Button
             kind="quiet"
-            className="no-print"
+            className="no-print text-lead font-extrabold no-underline"
+            title="Why, move"
             aria-expanded={open === keyOf(step)}
             aria-label={`Why, move: ${step.title}`}
             onClick={() => setOpen(open === keyOf(step) ? undefined : keyOf(step))}
           >
-            Why, move
+            ⋮
           </Button>
           {open === keyOf(step) && <div className="col-span-full">{detail(step)}</div>}
         </li>
