@@ -1399,8 +1399,12 @@ export interface components {
             under_word: string;
             /** Palest */
             palest: string;
+            /** Palest Word */
+            palest_word: string;
             /** Darkest */
             darkest: string;
+            /** Darkest Word */
+            darkest_word: string;
             /** Dark */
             dark: boolean;
         };
@@ -3321,8 +3325,8 @@ export interface components {
             loss_pct: components["schemas"]["Interval"];
             first_done_min: components["schemas"]["Interval"];
             last_good_min: components["schemas"]["Interval"];
-            under: components["schemas"]["Shade"];
-            rim: components["schemas"]["Shade"];
+            under: components["schemas"]["Interval"];
+            rim: components["schemas"]["Interval"];
         };
         /**
          * PrintAs
@@ -3960,19 +3964,6 @@ export interface components {
          * @enum {string}
          */
         Severity: "stop" | "ask" | "note";
-        /**
-         * Shade
-         * @description The browning index with its 90% range; the likely shade, and the palest and darkest of that range.
-         */
-        Shade: {
-            index: components["schemas"]["Interval"];
-            /** Likely */
-            likely: string;
-            /** Palest */
-            palest: string;
-            /** Darkest */
-            darkest: string;
-        };
         /**
          * Share
          * @description A part of the dough that is shaped, baked and finished in a way of its own.
