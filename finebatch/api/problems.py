@@ -80,7 +80,10 @@ _STALE = {
     "dough": "This dough was changed on another device. Nothing is lost: keep yours as a copy, or take the other.",
     "plan": "This plan has changed meanwhile, on another screen. Look at it anew.",
 }
-_GONE = "This dough was taken off the shelf on another device. Put it back, or keep yours as a copy."
+_GONE = {
+    "dough": "This dough was taken off the shelf on another device. Put it back, or keep yours as a copy.",
+    "plan": "This plan was put aside. Put it back from what is put aside.",
+}
 _FAULT_STATUS = {Fault.FULL: 507}
 _WORDS = {
     "missing": "This is needed.",
@@ -134,7 +137,7 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(StaleError)
     async def stale(_request: Request, error: StaleError) -> JSONResponse:
         status, title, detail = (
-            (410, "Taken away", _GONE) if error.gone else (409, "Changed elsewhere", _STALE[error.what])
+            (410, "Taken away", _GONE[error.what]) if error.gone else (409, "Changed elsewhere", _STALE[error.what])
         )
         current = error.current.model_dump(mode="json")
         return _respond(ProblemDetails(title=title, status=status, detail=detail), current=current)

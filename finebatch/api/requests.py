@@ -24,6 +24,12 @@ class Revision(Value):
     revision: int
 
 
+class Done(Value):
+    """It was done."""
+
+    done: bool = True
+
+
 class DoughConflict(Conflict):
     """The answer to a stale save: what stands now (or stood, where it is gone), so that both versions can be kept."""
 

@@ -38,7 +38,7 @@ def _limits(field: dict[str, Any]) -> dict[str, Any]:
     found = {
         ours: kind[theirs]
         for kind in kinds
-        for ours, theirs in (("min", "minimum"), ("max", "maximum"), ("above", "exclusiveMinimum"))
+        for ours, theirs in (("min", "minimum"), ("max", "maximum"), ("above", "exclusiveMinimum"), ("max", "maxItems"))
         if theirs in kind
     }
     if "default" in field:

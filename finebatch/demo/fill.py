@@ -19,6 +19,7 @@ def fill(store: Store, now: datetime | None = None) -> bool:
         if doughs.shelf(session).total:
             return False
         place = Kitchen(
+            introduced=True,
             cooling_cm2=5000,
             tray_shelves=1,
             trays=(

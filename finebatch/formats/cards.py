@@ -32,7 +32,7 @@ def line_text(line: Line, weighed: WeighedLine | None) -> str:
     read = read_line(bracketed, Habit()).mass_g
     if read is not None and abs(read - line.mass_g) < 0.05:
         return bracketed
-    return f"{line.mass_g:.1f} g {weighed.reading.ingredient_name or line.text}" if weighed else bracketed
+    return f"{line.mass_g:.1f} g {weighed.reading.said_as or line.text}" if weighed else bracketed
 
 
 def _sections(spec: DoughSpec, found: Assessment) -> list[tuple[Part, list[str]]]:

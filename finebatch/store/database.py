@@ -10,6 +10,7 @@ from sqlalchemy import Connection, create_engine, event
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, sessionmaker
 
+from . import doughs
 from .copies import copy_of, dated, put_in_place, too_new
 from .faults import Fault, StoreFaultError, fault_of
 from .schema import migrate, newest, revision_of
@@ -43,6 +44,11 @@ class Store:
         event.listen(self._engine, "begin", _on_begin)
         self._writing = sessionmaker(self._engine, expire_on_commit=False)
         self._reading = sessionmaker(self._engine.execution_options(writes=False), expire_on_commit=False)
+        with self.reading() as session:
+            known = doughs.indexed(session)
+        if not known:
+            with self.session() as session:
+                doughs.index_anew(session)
 
     @contextmanager
     def session(self) -> Iterator[Session]:

@@ -1,23 +1,27 @@
-"""The dough shelf: saving as the baker works, refusing stale saves, putting aside and back, lists by page and by words."""
+"""The dough shelf: saving as the baker works, refusing stale saves, putting aside and back, lists by page, by words and by choice."""
 
-import unicodedata
 import uuid
+from enum import StrEnum
 from typing import Any
 
 from pydantic import AwareDatetime, ValidationError
-from sqlalchemy import func, select, tuple_
+from sqlalchemy import delete, func, select, tuple_
 from sqlalchemy.orm import Session
 
 from ..core.base import Problem, Value
-from ..core.bench import DoughSpec, Keep
+from ..core.bench import DoughSpec, Keep, found_by
 from ..core.forming import Form
 from . import versions
 from .bodies import Body, Kind, UnreadableError, body_of, read
-from .pages import MOST_A_PAGE, after, cursor
-from .revisions import NotThereError, StaleError, save_over
-from .tables import DoughRow, utc_now
+from .pages import MOST_A_PAGE, after, after_word, cursor
+from .revisions import NotThereError, StaleError, drop_over, save_over
+from .searching import UNTOLD, barred, conditions, searchable, without
+from .tables import DoughRow, VersionRow, WeighInRow, utc_now
 
 PREVIEW_CHARS = 160
+EDITION = (
+    1  # of the rules by which the columns are worked out; a row of another is worked out anew when the file is opened
+)
 
 
 class SavedDough(Value):
@@ -48,6 +52,7 @@ class DoughSummary(Value):
     line_count: int
     preview: str
     kept: tuple[KeptShare, ...]
+    tags: tuple[str, ...]
     readable: bool
 
 
@@ -59,27 +64,73 @@ class DoughPage(Value):
     next: str | None
 
 
+class Order(StrEnum):
+    """How the shelf is ordered: the last changed first, or by name."""
+
+    CHANGED = "changed"
+    NAME = "name"
+
+
+class Wanted(Value):
+    """What is wanted of a shelf: words, a form, without an allergen, a tag; all of them together, each where it is given."""
+
+    words: str = ""
+    kind: str = ""
+    without: tuple[str, ...] = ()
+    tag: str = ""
+    order: Order = Order.CHANGED
+
+
+class ShelfChoices(Value):
+    """What the doughs on the shelf can be chosen by: forms and tags that some of them have, and how many there are in all."""
+
+    kinds: tuple[str, ...]
+    tags: tuple[str, ...]
+    total: int
+    aside: int  # put aside
+
+
 def _saved(row: DoughRow) -> SavedDough:
     spec, adjusted = read(Kind.DOUGH, DoughSpec, row.body)
     return SavedDough(id=row.id, revision=row.revision, updated_at=row.updated_at, spec=spec, adjusted=adjusted)
 
 
 def _columns(spec: DoughSpec) -> dict[str, Any]:
+    return {"name": spec.name, "body": body_of(Kind.DOUGH, spec), **_index(spec)}
+
+
+def _index(spec: DoughSpec) -> dict[str, Any]:
+    """What lists show, order and search by."""
     texts = [line.text for line in spec.lines]
+    found = found_by(spec)
     return {
-        "name": spec.name,
         "line_count": len(texts),
         "preview": " · ".join(texts)[:PREVIEW_CHARS],
         "form": spec.form.model_dump(mode="json"),
-        "words": searchable(" ".join([spec.name, *texts])),
-        "body": body_of(Kind.DOUGH, spec),
+        "words": searchable(" ".join([spec.name, *texts, found.family, *spec.tags])),
+        "name_key": searchable(spec.name),
+        "kind": spec.form.kind,
+        "family": found.family,
+        "holds": barred(found.holds if found.told else (*found.holds, UNTOLD)),
+        "tags": barred(spec.tags),
+        "indexed": EDITION,
     }
 
 
-def searchable(text: str) -> str:
-    """A text as it is searched: no case, no accents."""
-    plain = unicodedata.normalize("NFKD", text.casefold())
-    return "".join(c for c in plain if not unicodedata.combining(c))
+def indexed(session: Session) -> bool:
+    """Whether the columns of every dough were worked out by these rules."""
+    return session.scalar(select(DoughRow.id).where(DoughRow.indexed != EDITION).limit(1)) is None
+
+
+def index_anew(session: Session) -> None:
+    """Work out the columns of doughs that were saved under other rules. What cannot be read keeps its own."""
+    for row in session.scalars(select(DoughRow).where(DoughRow.indexed != EDITION)).all():
+        try:
+            values = _index(_saved(row).spec)
+        except (UnreadableError, ValidationError):
+            values = {"name_key": searchable(row.name), "holds": barred((UNTOLD,)), "indexed": EDITION}
+        for name, value in values.items():
+            setattr(row, name, value)
 
 
 def add(session: Session, spec: DoughSpec) -> SavedDough:
@@ -91,18 +142,49 @@ def add(session: Session, spec: DoughSpec) -> SavedDough:
     return _saved(row)
 
 
-def shelf(session: Session, words: str = "", next: str | None = None, limit: int = MOST_A_PAGE) -> DoughPage:
-    """Doughs that hold every one of `words` in their name or lines, the last changed first, a page at a time."""
-    there = select(DoughRow).where(DoughRow.deleted_at.is_(None))
-    for word in searchable(words).split():
-        there = there.where(DoughRow.words.contains(word, autoescape=True))
+def shelf(
+    session: Session,
+    wanted: Wanted | None = None,
+    next: str | None = None,
+    limit: int = MOST_A_PAGE,
+    aside: bool = False,
+) -> DoughPage:
+    """Doughs that are as `wanted`, in its order, a page at a time: those on the shelf, or those put `aside`."""
+    wanted = wanted or Wanted()
+    there = select(DoughRow).where(DoughRow.deleted_at.is_not(None) if aside else DoughRow.deleted_at.is_(None))
+    there = there.where(*conditions(wanted.words), *(without(word) for word in wanted.without))
+    if wanted.kind:
+        there = there.where(DoughRow.kind == wanted.kind)
+    if wanted.tag:
+        there = there.where(DoughRow.tags.contains(barred((wanted.tag,)), autoescape=True))
     total = session.scalar(select(func.count()).select_from(there.subquery())) or 0
-    place = after(next)
-    if place:
-        there = there.where(tuple_(DoughRow.updated_at, DoughRow.id) < place)
-    rows = list(session.scalars(there.order_by(DoughRow.updated_at.desc(), DoughRow.id.desc()).limit(limit + 1)))
-    more = cursor(rows[limit - 1].updated_at, rows[limit - 1].id) if len(rows) > limit else None
+    if wanted.order is Order.NAME:
+        if next is not None:
+            there = there.where(tuple_(DoughRow.name_key, DoughRow.id) > after_word(next))
+        there = there.order_by(DoughRow.name_key, DoughRow.id)
+    else:
+        place = after(next)
+        if place:
+            there = there.where(tuple_(DoughRow.updated_at, DoughRow.id) < place)
+        there = there.order_by(DoughRow.updated_at.desc(), DoughRow.id.desc())
+    rows = list(session.scalars(there.limit(limit + 1)))
+    last = rows[limit - 1] if len(rows) > limit else None
+    more = last and cursor(last.name_key if wanted.order is Order.NAME else last.updated_at, last.id)
     return DoughPage(doughs=tuple(_summary(row) for row in rows[:limit]), total=total, next=more)
+
+
+def choices(session: Session) -> ShelfChoices:
+    """What the doughs on the shelf can be chosen by."""
+    on_it = DoughRow.deleted_at.is_(None)
+    kinds = session.scalars(select(DoughRow.kind).where(on_it, DoughRow.kind != "").distinct())
+    tags = session.scalars(select(DoughRow.tags).where(on_it, DoughRow.tags != "").distinct())
+    counted = select(func.count()).select_from(DoughRow)
+    return ShelfChoices(
+        kinds=tuple(sorted(kinds)),
+        tags=tuple(sorted({tag for row in tags for tag in row.strip("|").split("|")}, key=searchable)),
+        total=session.scalar(counted.where(on_it)) or 0,
+        aside=session.scalar(counted.where(~on_it)) or 0,
+    )
 
 
 def _summary(row: DoughRow) -> DoughSummary:
@@ -121,6 +203,7 @@ def _summary(row: DoughRow) -> DoughSummary:
         line_count=row.line_count,
         preview=row.preview,
         kept=tuple(KeptShare(id=share.id, name=share.name) for share in kept),
+        tags=spec.tags if spec else (),
         readable=spec is not None,
     )
 
@@ -173,6 +256,18 @@ def put_aside(session: Session, dough_id: str, revision: int) -> DoughSummary:
 def put_back(session: Session, dough_id: str, revision: int) -> DoughSummary:
     """Put a dough back on the shelf. StaleError if it has moved on since `revision`, NotThereError if there is none."""
     return _move(session, dough_id, revision, aside=False)
+
+
+def throw_away(session: Session, dough_id: str, revision: int) -> None:
+    """Throw a dough that was put aside away for good, with its versions and weigh-in. StaleError if it has moved on since `revision` or
+    is back on the shelf, NotThereError if there is none."""
+    row = _row(session, dough_id)
+    if row.deleted_at is None or row.revision != revision:
+        raise StaleError("dough", _saved(row))
+    for table in (VersionRow, WeighInRow):
+        session.execute(delete(table).where(table.dough_id == dough_id))
+    if not drop_over(session, DoughRow, dough_id, revision):
+        _refuse(session, dough_id)
 
 
 def _move(session: Session, dough_id: str, revision: int, aside: bool) -> DoughSummary:

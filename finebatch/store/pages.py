@@ -1,5 +1,5 @@
-"""Long lists a page at a time: where a page ended is named by the last row's own time and id, so that what is changed or added
-meanwhile neither hides nor repeats a row that was not touched."""
+"""Long lists a page at a time: where a page ended is named by what the list is ordered by and the id of its last row, so that what is
+changed or added meanwhile neither hides nor repeats a row that was not touched."""
 
 from datetime import UTC, datetime
 
@@ -10,18 +10,24 @@ class CursorError(ValueError):
     """A place in a list that this list never gave."""
 
 
-def cursor(at: datetime, id: str) -> str:
-    """The place after the row of that time and id."""
-    return f"{at.astimezone(UTC).isoformat()}_{id}"
+def cursor(at: datetime | str, id: str) -> str:
+    """The place after the row of that time, or of that word, and id."""
+    return f"{at if isinstance(at, str) else at.astimezone(UTC).isoformat()}_{id}"
 
 
 def after(cursor: str | None) -> tuple[datetime, str] | None:
     """Time and id of a place; None for the beginning. CursorError for a text that names none."""
     if cursor is None:
         return None
-    moment, _, id = cursor.rpartition("_")
+    moment, id = after_word(cursor)
     try:
         at = datetime.fromisoformat(moment)
         return at.astimezone(UTC), id
     except (ValueError, OverflowError) as error:
         raise CursorError("That place is not in this list. Begin again at its top.") from error
+
+
+def after_word(cursor: str) -> tuple[str, str]:
+    """Word and id of a place in a list that is ordered by words."""
+    word, _, id = cursor.rpartition("_")
+    return word, id

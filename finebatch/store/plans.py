@@ -1,6 +1,7 @@
 """Plans, kept as they stand, with the doughs as they were when each was made."""
 
 import uuid
+from typing import Any
 
 from pydantic import AwareDatetime
 from sqlalchemy import func, select, tuple_
@@ -13,6 +14,10 @@ from .bodies import Body, Kind, body_of, read
 from .pages import MOST_A_PAGE, after, cursor
 from .revisions import NotThereError, StaleError, drop_over, save_over
 from .tables import PlanRow, utc_now
+
+SUMMED = (
+    PlanRow.id, PlanRow.revision, PlanRow.title, PlanRow.created_at, PlanRow.starts_at, PlanRow.ends_at, PlanRow.deleted_at,
+)  # fmt: skip
 
 
 class SavedPlan(Value):
@@ -35,6 +40,7 @@ class PlanSummary(Value):
     created_at: AwareDatetime
     starts_at: AwareDatetime
     ends_at: AwareDatetime
+    put_aside: bool
 
 
 class PlanPage(Value):
@@ -75,28 +81,38 @@ def add(session: Session, specs: tuple[DoughSpec, ...], request: DayRequest, pla
 def change(session: Session, plan_id: str, revision: int, plan: Plan) -> SavedPlan:
     """Keep a changed plan over the one of that revision. StaleError if it has changed since, NotThereError if it is gone."""
     values = {"starts_at": plan.start, "ends_at": plan.end, "body": body_of(Kind.PLAN, plan)}
-    if not save_over(session, PlanRow, plan_id, revision, values):
-        raise StaleError("plan", get(session, plan_id))
+    if not save_over(session, PlanRow, plan_id, revision, values, PlanRow.deleted_at.is_(None)):
+        _refuse(session, plan_id)
     return get(session, plan_id)
 
 
-def recent(session: Session, next: str | None = None, limit: int = MOST_A_PAGE) -> PlanPage:
-    """The newest plans first, a page at a time."""
-    total = session.scalar(select(func.count()).select_from(PlanRow)) or 0
-    columns = (PlanRow.id, PlanRow.revision, PlanRow.title, PlanRow.created_at, PlanRow.starts_at, PlanRow.ends_at)
-    query = select(*columns)
+def recent(session: Session, next: str | None = None, limit: int = MOST_A_PAGE, aside: bool = False) -> PlanPage:
+    """The newest plans first, a page at a time: those that stand, or those put `aside`."""
+    there = PlanRow.deleted_at.is_not(None) if aside else PlanRow.deleted_at.is_(None)
+    total = session.scalar(select(func.count()).select_from(PlanRow).where(there)) or 0
+    query = select(*SUMMED).where(there)
     place = after(next)
     if place:
         query = query.where(tuple_(PlanRow.created_at, PlanRow.id) < place)
     rows = session.execute(query.order_by(PlanRow.created_at.desc(), PlanRow.id.desc()).limit(limit + 1)).all()
     more = cursor(rows[limit - 1].created_at, rows[limit - 1].id) if len(rows) > limit else None
-    plans = tuple(PlanSummary.model_validate(dict(row._mapping)) for row in rows[:limit])
-    return PlanPage(plans=plans, total=total, next=more)
+    return PlanPage(plans=tuple(_summary(row) for row in rows[:limit]), total=total, next=more)
+
+
+def _summary(row: Any) -> PlanSummary:
+    return PlanSummary(
+        id=row.id, revision=row.revision, title=row.title, created_at=row.created_at, starts_at=row.starts_at, ends_at=row.ends_at,
+        put_aside=row.deleted_at is not None,
+    )  # fmt: skip
 
 
 def get(session: Session, plan_id: str) -> SavedPlan:
-    """One plan. NotThereError if there is none, UnreadableError if this version cannot read it."""
-    return _saved(_row(session, plan_id))
+    """One plan. NotThereError if there is none, StaleError (gone, with what it was) if it is put aside, UnreadableError if this version
+    cannot read it."""
+    row = _row(session, plan_id)
+    if row.deleted_at is not None:
+        raise StaleError("plan", _saved(row), gone=True)
+    return _saved(row)
 
 
 def raw(session: Session, plan_id: str) -> Body:
@@ -111,9 +127,31 @@ def _row(session: Session, plan_id: str) -> PlanRow:
     return row
 
 
-def delete(session: Session, plan_id: str, revision: int) -> None:
-    """Throw a plan away; it can be made again from its doughs at any time. StaleError if it has changed since `revision`,
-    NotThereError if there is none."""
-    _row(session, plan_id)
-    if not drop_over(session, PlanRow, plan_id, revision):
-        raise StaleError("plan", get(session, plan_id))
+def put_aside(session: Session, plan_id: str, revision: int) -> PlanSummary:
+    """Take a plan out of the list. StaleError if it has moved on since `revision`, NotThereError if there is none."""
+    return _move(session, plan_id, revision, aside=True)
+
+
+def put_back(session: Session, plan_id: str, revision: int) -> PlanSummary:
+    """Put a plan back into the list. StaleError if it has moved on since `revision`, NotThereError if there is none."""
+    return _move(session, plan_id, revision, aside=False)
+
+
+def throw_away(session: Session, plan_id: str, revision: int) -> None:
+    """Throw a plan that was put aside away for good. StaleError if it has moved on since `revision` or is back, NotThereError if there
+    is none."""
+    row = _row(session, plan_id)
+    if row.deleted_at is None or not drop_over(session, PlanRow, plan_id, revision):
+        raise StaleError("plan", _saved(row))
+
+
+def _move(session: Session, plan_id: str, revision: int, aside: bool) -> PlanSummary:
+    there = PlanRow.deleted_at.is_(None) if aside else PlanRow.deleted_at.is_not(None)
+    if not save_over(session, PlanRow, plan_id, revision, {"deleted_at": utc_now() if aside else None}, there):
+        _refuse(session, plan_id)
+    return _summary(_row(session, plan_id))
+
+
+def _refuse(session: Session, plan_id: str) -> None:
+    row = _row(session, plan_id)
+    raise StaleError("plan", _saved(row), gone=row.deleted_at is not None)

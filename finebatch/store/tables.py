@@ -57,11 +57,15 @@ class KitchenRow(Revised):
 
 
 class DoughRow(Revised):
-    """A dough on the shelf; `deleted_at` set while it is put aside. What lists show and search by stands in columns:
-    `words` is name and lines as they are searched."""
+    """A dough on the shelf; `deleted_at` set while it is put aside. What lists show, order and search by stands in columns, worked out
+    by the rules of edition `indexed`: `words` is what it is searched by, `kind` its form's, `holds` the allergens its lines name (`?` among
+    them where not all could be told) and `tags` the baker's own, each between bars."""
 
     __tablename__ = "doughs"
-    __table_args__ = (Index("doughs_by_change", "deleted_at", "updated_at", "id"),)
+    __table_args__ = (
+        Index("doughs_by_change", "deleted_at", "updated_at", "id"),
+        Index("doughs_by_name", "deleted_at", "name_key", "id"),
+    )
 
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
     name: Mapped[str] = mapped_column(String(80))
@@ -69,6 +73,12 @@ class DoughRow(Revised):
     preview: Mapped[str] = mapped_column(String(200))
     form: Mapped[Any] = mapped_column(JSON)
     words: Mapped[str] = mapped_column(Text)
+    name_key: Mapped[str] = mapped_column(String(80))
+    kind: Mapped[str] = mapped_column(String(20))
+    family: Mapped[str] = mapped_column(String(80))
+    holds: Mapped[str] = mapped_column(Text)
+    tags: Mapped[str] = mapped_column(Text)
+    indexed: Mapped[int]
     body: Mapped[dict[str, Any]]
     created_at: Mapped[datetime]
     updated_at: Mapped[datetime]
@@ -98,16 +108,17 @@ class WeighInRow(Revised):
 
 
 class PlanRow(Revised):
-    """A plan as it now stands, with the doughs as they were when it was made."""
+    """A plan as it now stands, with the doughs as they were when it was made; `deleted_at` set while it is put aside."""
 
     __tablename__ = "plans"
-    __table_args__ = (Index("plans_by_creation", "created_at", "id"),)
+    __table_args__ = (Index("plans_by_creation", "deleted_at", "created_at", "id"),)
 
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
     title: Mapped[str] = mapped_column(String(600))
     created_at: Mapped[datetime]
     starts_at: Mapped[datetime]
     ends_at: Mapped[datetime]
+    deleted_at: Mapped[datetime | None]
     doughs: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
     request: Mapped[dict[str, Any]]
     body: Mapped[dict[str, Any]]

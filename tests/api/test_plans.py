@@ -29,7 +29,7 @@ def plan(client: TestClient) -> dict:
     return answer.json()  # type: ignore[no-any-return]
 
 
-def test_a_plan_is_made_kept_and_thrown_away(client: TestClient, plan: dict) -> None:
+def test_a_plan_is_made_kept_put_aside_and_back_and_thrown_away(client: TestClient, plan: dict) -> None:
     assert client.get(f"/api/plans/{plan['id']}").json() == plan
     (listed,) = client.get("/api/plans").json()["plans"]
     assert listed["title"] == "Deck Drops and Tide Rounds"
@@ -38,10 +38,26 @@ def test_a_plan_is_made_kept_and_thrown_away(client: TestClient, plan: dict) -> 
     id = plan["request"]["doughs"][0]["dough_id"]
     client.put(f"/api/doughs/{id}", json={"revision": 1, "spec": {**DROPS, "form": {"kind": "scoop", "portion_g": 90}}})
     assert client.get(f"/api/plans/{plan['id']}").json() == plan
-    away = f"/api/plans/{plan['id']}/throw-away"
-    assert client.post(away, json={"revision": 0}).status_code == 409
-    assert client.post(away, json={"revision": 1}).status_code == 204
-    assert client.get(f"/api/plans/{plan['id']}").status_code == 404
+    at = f"/api/plans/{plan['id']}"
+    assert client.post(f"{at}/put-aside", json={"revision": 0}).status_code == 409
+    assert client.post(f"{at}/throw-away", json={"revision": 1}).status_code == 409  # not before it is put aside
+    assert client.post(f"{at}/put-aside", json={"revision": 1}).json()["put_aside"]
+    gone = client.get(at)
+    assert gone.status_code == 410
+    assert gone.json()["current"]["title"] == plan["title"]
+    assert client.get("/api/plans").json()["total"] == 0
+    (aside,) = client.get("/api/plans", params={"aside": True}).json()["plans"]
+    assert client.post(f"{at}/changes", json={"revision": 2, "change": {"kind": "late", "minutes": 5}}).status_code in (
+        409,
+        410,
+        422,
+    )
+    assert not client.post(f"{at}/put-back", json={"revision": aside["revision"]}).json()["put_aside"]
+    assert client.get(at).json() == {**plan, "revision": 3}
+    client.post(f"{at}/put-aside", json={"revision": 3})
+    assert client.post(f"{at}/throw-away", json={"revision": 4}).json() == {"done": True}
+    assert client.get(at).status_code == 404
+    assert client.get("/api/plans", params={"aside": True}).json()["total"] == 0
 
 
 @pytest.mark.parametrize(

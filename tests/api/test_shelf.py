@@ -106,7 +106,7 @@ def test_of_a_long_shelf_only_the_doughs_of_one_page_are_read(long: TestClient, 
     assert len(page["doughs"]) <= len(read) <= 21
 
 
-def test_the_columns_are_filled_by_the_migration_as_the_program_fills_them(tmp_path: Path) -> None:
+def test_the_columns_of_older_files_are_filled_as_the_program_fills_them(tmp_path: Path) -> None:
     from tests.store.test_stored_data import STORED, laid
 
     folder = laid(tmp_path / "old", STORED[-1])
@@ -114,7 +114,7 @@ def test_the_columns_are_filled_by_the_migration_as_the_program_fills_them(tmp_p
     with store.session() as session:
         specs = {d.id: doughs.get(session, d.id) for d in doughs.shelf(session).doughs}
     with closing(sqlite3.connect(folder / "kitchen.db")) as connection:
-        columns = "SELECT name, line_count, preview, form, words FROM doughs WHERE id = ?"
+        columns = "SELECT name, line_count, preview, words, name_key, kind, family, holds, tags, form FROM doughs WHERE id = ?"
         migrated = {id: connection.execute(columns, (id,)).fetchone() for id in specs}
     with store.session() as session:
         for id, dough in specs.items():
@@ -122,7 +122,8 @@ def test_the_columns_are_filled_by_the_migration_as_the_program_fills_them(tmp_p
     with closing(sqlite3.connect(folder / "kitchen.db")) as connection:
         for id, before in migrated.items():
             after = connection.execute(columns, (id,)).fetchone()
-            assert (before[0], before[1], before[2], before[4]) == (after[0], after[1], after[2], after[4])
+            assert before[:-1] == after[:-1]
+            assert before[7]  # what it holds is told of every one
     store.close()
 
 
@@ -130,3 +131,76 @@ def test_the_columns_are_filled_by_the_migration_as_the_program_fills_them(tmp_p
 def test_searching_knows_no_case_and_no_accents(text: str) -> None:
     assert searchable(text) == searchable(searchable(text))
     assert searchable(text.casefold()) == searchable(text)
+
+
+@pytest.fixture
+def few(tmp_path: Path) -> Iterator[TestClient]:
+    """Four doughs that differ in what can be asked for."""
+    with TestClient(create_app(tmp_path), base_url="http://localhost") as client:
+        for name, lines, form, tags in (
+            ("Quay Butter", ("200 g flour", "100 g butter", "80 g sugar"), "scoop", ["picnic"]),
+            ("Anchor Eggs", ("200 g flour", "2 eggs", "80 g sugar"), "rusk", ["picnic", "gifts"]),
+            ("mast almonds", ("200 g ground almonds", "2 egg whites", "80 g sugar"), "ball", []),
+            ("Bilge Riddle", ("200 g flour", "1 cup of quux", "80 g oil"), "scoop", []),
+        ):
+            spec = {
+                "name": name, "form": {"kind": form}, "tags": tags,
+                "lines": [{"id": f"l{n}", "text": text} for n, text in enumerate(lines)],
+            }  # fmt: skip
+            assert client.post("/api/doughs", json=spec).status_code == 201
+        yield client
+
+
+def found(client: TestClient, **query: Any) -> set[str]:
+    return {dough["name"] for dough in client.get("/api/doughs", params=query).json()["doughs"]}
+
+
+def test_a_dough_is_found_by_what_is_not_in_it(few: TestClient) -> None:
+    assert found(few, words="no egg") == found(few, words="egg-free") == found(few, without="egg") == {"Quay Butter"}
+    assert found(few, words="without nuts") == {"Quay Butter", "Anchor Eggs"}
+    assert found(few, without="gluten") == {"mast almonds"}
+    assert found(few, words="no milk egg") == {"Anchor Eggs", "mast almonds"}
+    assert found(few, without=["egg", "gluten"]) == set()
+    # A line that cannot be told may hold anything: such a dough is never called free of it.
+    assert "Bilge Riddle" not in found(few, words="no sesame")
+    # Any other word is simply not in the words.
+    assert found(few, words="no oil") == {"Quay Butter", "Anchor Eggs", "mast almonds"}
+
+
+def test_a_dough_is_found_by_form_family_and_tag_and_in_order(few: TestClient) -> None:
+    assert found(few, kind="scoop") == {"Quay Butter", "Bilge Riddle"}
+    assert found(few, tag="picnic") == {"Quay Butter", "Anchor Eggs"}
+    assert found(few, tag="pic") == set()
+    assert "Anchor Eggs" in found(few, words="rusk")
+    names = [dough["name"] for dough in few.get("/api/doughs", params={"order": "name"}).json()["doughs"]]
+    assert names == ["Anchor Eggs", "Bilge Riddle", "mast almonds", "Quay Butter"]
+    page = few.get("/api/doughs", params={"order": "name", "limit": 3}).json()
+    (last,) = few.get("/api/doughs", params={"order": "name", "limit": 3, "next": page["next"]}).json()["doughs"]
+    assert last["name"] == "Quay Butter"
+    assert few.get("/api/doughs/choices").json() == {
+        "kinds": ["ball", "rusk", "scoop"], "tags": ["gifts", "picnic"], "total": 4, "aside": 0,
+    }  # fmt: skip
+
+
+def test_finishes_count_among_what_a_dough_holds(few: TestClient) -> None:
+    (dough,) = few.get("/api/doughs", params={"words": "quay"}).json()["doughs"]
+    saved = few.get(f"/api/doughs/{dough['id']}").json()
+    for kind in ("egg_wash", "dip"):
+        spec = {**saved["spec"], "finishings": [{"kind": kind}]}
+        saved = few.put(f"/api/doughs/{dough['id']}", json={"revision": saved["revision"], "spec": spec}).json()
+        assert found(few, words="no egg") == set()
+
+
+def test_what_was_put_aside_is_listed_and_thrown_away_for_good(few: TestClient) -> None:
+    (dough,) = few.get("/api/doughs", params={"words": "quay"}).json()["doughs"]
+    at = f"/api/doughs/{dough['id']}"
+    few.post(f"{at}/versions", json={"revision": 1, "note": "the first"})
+    few.patch(f"{at}/weigh-in", json={"changes": [{"path": ["poured_g", "l0"], "was": None, "now": 200}]})
+    assert few.post(f"{at}/throw-away", json={"revision": 1}).status_code == 409  # not before it is put aside
+    few.post(f"{at}/put-aside", json={"revision": 1})
+    assert few.get("/api/doughs/choices").json()["aside"] == 1
+    assert found(few, aside=True) == {"Quay Butter"}
+    assert few.post(f"{at}/throw-away", json={"revision": 1}).status_code in (409, 410)
+    assert few.post(f"{at}/throw-away", json={"revision": 2}).json() == {"done": True}
+    assert few.get(at).status_code == 404
+    assert found(few, aside=True) == set()

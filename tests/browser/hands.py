@@ -42,3 +42,27 @@ def take(page: Page, what: str) -> None:
     menu, item = MENUS[what]
     page.get_by_role("button", name=menu, exact=True).click()
     page.get_by_role("menuitem", name=re.compile(f"^{item}")).click()
+
+
+def set_moment(page: Page, label: str, moment: str) -> None:
+    """Type a day and a time, as 2026-06-05T18:00, part by part in whichever order the kitchen has them."""
+    field = page.get_by_role("group", name=label).first
+    day, time = moment.split("T")
+    parts = dict(zip(("year", "month", "day"), day.split("-"), strict=True))
+    parts |= dict(zip(("hour", "minute"), time.split(":"), strict=True))
+    for name, digits in parts.items():
+        field.get_by_role("spinbutton", name=re.compile(f"^{name}")).click()
+        page.keyboard.type(digits)
+
+
+def expect_moment(page: Page, label: str, moment: str) -> None:
+    """The day and the time that stand in a field, in the order of a European kitchen."""
+    year, month, day, hour, minute = re.split("[-T:]", moment)
+    field = page.get_by_role("group", name=label).first
+    expect(field.get_by_role("spinbutton")).to_have_text([day, month, year, hour, minute])
+
+
+def more(page: Page, dough: str, what: str) -> None:
+    """Something of a dough's menu on the shelf."""
+    page.get_by_role("button", name=f"More: {dough}", exact=True).click()
+    page.get_by_role("menuitem", name=what, exact=True).click()

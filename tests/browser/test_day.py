@@ -11,7 +11,7 @@ from finebatch.core.finishing.kinds import Finishing, FinishKind
 from finebatch.core.forming.cutout import CutoutForm
 from finebatch.core.forming.rusk import RuskForm
 from tests.browser.conftest import Server
-from tests.browser.hands import choose
+from tests.browser.hands import choose, expect_moment, set_moment
 from tests.kit import cut_dough, drop_dough
 
 pytestmark = pytest.mark.browser
@@ -47,9 +47,9 @@ def test_three_doughs_on_two_racks_ready_by_six(page: Page, shared: Server) -> N
     shelve(page, shared)
     ask(page, shared, "Night Drops", "Fig Rusks", "Iced Rounds")
     page.get_by_label("Chill overnight").first.check()
-    page.get_by_label("All ready by").fill(f"{LATER}T18:00")
+    set_moment(page, "All ready by", f"{LATER}T18:00")
     page.get_by_text("2 trays", exact=True).click()
-    page.get_by_label("Hands rest at night").check()
+    page.get_by_label("Hands rest at night").click()
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_test_id("plan-end")).to_be_visible(timeout=60_000)
     end = page.get_by_test_id("plan-end").inner_text()
@@ -75,7 +75,7 @@ def test_three_doughs_on_two_racks_ready_by_six(page: Page, shared: Server) -> N
 def test_a_pinned_step_stays_and_the_rest_follows(page: Page, shared: Server) -> None:
     shelve(page, shared)
     ask(page, shared, "Iced Rounds")
-    page.get_by_label("All ready by").fill(f"{TOMORROW}T18:00")
+    set_moment(page, "All ready by", f"{TOMORROW}T18:00")
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_test_id("plan-end")).to_have_text("17:50", timeout=60_000)
     board = page.get_by_role("region", name="The board")
@@ -105,7 +105,7 @@ def test_a_pinned_step_stays_and_the_rest_follows(page: Page, shared: Server) ->
 def test_a_broken_tray_and_time_lost(page: Page, shared: Server) -> None:
     shelve(page, shared)
     ask(page, shared, "Iced Rounds", "Night Drops")
-    page.get_by_label("All ready by").fill(f"{TOMORROW}T20:00")
+    set_moment(page, "All ready by", f"{TOMORROW}T20:00")
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_test_id("plan-end")).to_have_text("19:50", timeout=60_000)
     before = page.get_by_role("list", name="By the clock").inner_text()
@@ -127,12 +127,12 @@ def test_an_impossible_ready_by_is_explained_and_mended(page: Page, shared: Serv
     shelve(page, shared)
     ask(page, shared, "Iced Rounds", "Fig Rusks")
     soon = (datetime.now() + timedelta(minutes=70)).strftime("%Y-%m-%dT%H:%M")
-    page.get_by_label("All ready by").fill(soon)
+    set_moment(page, "All ready by", soon)
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_text(re.compile(r"Too soon: it takes \d+ h .* minutes later is possible"))).to_be_visible(
         timeout=60_000
     )
-    expect(page.get_by_label("All ready by")).to_have_value(soon)
+    expect_moment(page, "All ready by", soon)
     page.get_by_role("button", name=re.compile("Use the earliest time")).click()
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_test_id("plan-start")).to_be_visible(timeout=60_000)
@@ -141,7 +141,7 @@ def test_an_impossible_ready_by_is_explained_and_mended(page: Page, shared: Serv
 
 
 def test_a_bakers_own_time_is_remembered(page: Page, server: Server) -> None:
-    page.goto(f"{server.url}/kitchen")
+    page.goto(f"{server.url}/kitchen?part=hands")
     field = page.get_by_label("Scooping, each piece", exact=True)
     field.fill("9")
     expect(page.get_by_text("✓ Saved")).to_be_visible()

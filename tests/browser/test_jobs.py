@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import Server
-from tests.browser.hands import choose, setting
+from tests.browser.hands import choose, expect_moment, more, set_moment, setting
 
 pytestmark = pytest.mark.browser
 
@@ -86,7 +86,7 @@ def test_from_a_pasted_card_to_a_plan_that_is_still_there_after_a_reload(page: P
 
     page.get_by_role("link", name="Plan the baking").click()
     tomorrow = (datetime.now() + timedelta(days=1)).strftime("%Y-%m-%d")
-    page.get_by_label("All ready by").fill(f"{tomorrow}T18:00")
+    set_moment(page, "All ready by", f"{tomorrow}T18:00")
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_test_id("plan-end")).to_have_text("17:50")
     first = page.get_by_test_id("plan-start").inner_text()
@@ -185,6 +185,7 @@ def test_impossible_settings_are_questioned_at_their_place(page: Page, shared: S
 def test_a_tray_smaller_than_a_cookie_and_a_time_gone_by(page: Page, server: Server) -> None:
     on_the_bench(page, server)
     page.get_by_role("link", name="Kitchen").click()
+    page.get_by_role("button", name=re.compile("^Trays: ")).click()
     page.get_by_role("button", name="Add a tray").click()
     tray = page.get_by_role("region", name="Trays").get_by_role("listitem").last
     tray.get_by_label("Usable width", exact=True).fill("60")
@@ -196,12 +197,12 @@ def test_a_tray_smaller_than_a_cookie_and_a_time_gone_by(page: Page, server: Ser
     page.get_by_role("radio", name=re.compile("Baking sheet")).check()
     saved(page)
     page.get_by_role("link", name="Plan the baking").click()
-    page.get_by_label("All ready by").fill("2020-01-01T18:00")
+    set_moment(page, "All ready by", "2020-01-01T18:00")
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_text("That time has passed")).to_be_visible()
-    expect(page.get_by_label("All ready by")).to_have_value("2020-01-01T18:00")
+    expect_moment(page, "All ready by", "2020-01-01T18:00")
     soon = (datetime.now() + timedelta(minutes=40)).strftime("%Y-%m-%dT%H:%M")
-    page.get_by_label("All ready by").fill(soon)
+    set_moment(page, "All ready by", soon)
     page.get_by_role("button", name="Make the plan").click()
     page.get_by_role("button", name=re.compile("Use the earliest time")).click()
     page.get_by_role("button", name="Make the plan").click()
@@ -253,14 +254,14 @@ def test_lines_by_keyboard_alone(page: Page, shared: Server) -> None:
 def test_taking_a_dough_off_the_shelf_can_be_undone(page: Page, shared: Server) -> None:
     on_the_bench(page, shared, name="Shelf Drops")
     page.get_by_role("link", name="Doughs").click()
-    page.get_by_role("button", name="Take off the shelf: Shelf Drops").click()
+    more(page, "Shelf Drops", "Put aside")
     expect(page.get_by_role("link", name="Shelf Drops")).to_be_hidden()
     page.get_by_role("button", name="Put it back").click()
     expect(page.get_by_role("link", name="Shelf Drops")).to_be_visible()
 
 
 def test_us_units_all_the_way(page: Page, server: Server) -> None:
-    page.goto(f"{server.url}/kitchen")
+    page.goto(f"{server.url}/kitchen?part=look")
     page.get_by_text("oz and in").click()
     choose(page.get_by_label("Oven temperatures in"), "f")
     saved(page)

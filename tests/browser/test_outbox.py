@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.browser.conftest import Server
-from tests.browser.hands import choose, setting
+from tests.browser.hands import choose, more, setting
 from tests.browser.test_jobs import on_the_bench, saved
 
 pytestmark = pytest.mark.browser
@@ -57,11 +57,12 @@ def other_device(browser: Browser, page: Page) -> Page:
 
 
 def test_a_kitchen_change_outlives_a_killed_server_and_a_reload(page: Page, server: Server) -> None:
-    page.goto(f"{server.url}/kitchen")
+    page.goto(f"{server.url}/kitchen?part=room")
     room = page.get_by_label("Room", exact=True)
     expect(room).to_have_value("20")
     server.kill()
     room.fill("26")
+    page.get_by_role("button", name=re.compile("^Oven: ")).click()
     page.get_by_role("textbox", name="Rack positions").fill("3")
     expect(page.get_by_text(WAITS)).to_be_visible()  # one change or two, as the first has been tried or not
     expect(page.get_by_text("Kept here, not yet on the server")).to_be_visible()
@@ -70,7 +71,7 @@ def test_a_kitchen_change_outlives_a_killed_server_and_a_reload(page: Page, serv
     expect(page.get_by_text("waits for the kitchen computer")).to_be_hidden()
     kitchen = kitchen_of(page, server)
     assert (kitchen["room_c"], kitchen["rack_positions"]) == (26, 3)
-    page.reload()
+    page.goto(f"{server.url}/kitchen?part=room")
     expect(room).to_have_value("26")
 
 
@@ -83,7 +84,7 @@ def test_what_waits_outlives_the_page_and_is_sent_in_order(page: Page, server: S
         expect(page.get_by_text("Kept here, not yet on the server")).to_be_visible()
         page.get_by_label("Name of the dough").fill("Slip Drops, larger")
         expect(page.get_by_text("Kept here, not yet on the server")).to_be_visible()
-        page.goto(f"{server.url}/kitchen")
+        page.goto(f"{server.url}/kitchen?part=room")
         page.get_by_label("Room", exact=True).fill("24")
         expect(page.get_by_text(re.compile("[23] changes wait for the kitchen computer"))).to_be_visible()
         expect(page.get_by_text("Kept here, not yet on the server")).to_be_visible()
@@ -159,7 +160,7 @@ def test_a_dough_that_is_off_the_shelf_can_be_put_back_where_it_is_missed(page: 
     saved(page)
     id = dough_id(page)
     page.goto(server.url)
-    page.get_by_role("button", name="Take off the shelf: Slip Drops").click()
+    more(page, "Slip Drops", "Put aside")
     expect(page.get_by_role("link", name="Slip Drops")).to_be_hidden()
     # Hidden at once, while it is still on its way.
     until(page, lambda: page.request.get(f"{server.url}/api/doughs/{id}").status == 410)
@@ -190,7 +191,7 @@ def test_the_other_device_is_seen_when_this_one_is_looked_at_again(
 def test_two_devices_change_the_kitchen_and_meet_at_one_field_only(
     browser: Browser, page: Page, server: Server
 ) -> None:
-    page.goto(f"{server.url}/kitchen")
+    page.goto(f"{server.url}/kitchen?part=room")
     expect(page.get_by_label("Room", exact=True)).to_have_value("20")
     other = other_device(browser, page)
     expect(other.get_by_label("Room", exact=True)).to_have_value("20")

@@ -66,7 +66,9 @@ def test_a_pressed_pan_cut_in_fingers(page: Page, shared: Server) -> None:
         page.get_by_text(re.compile(r"Pressed \d+ mm thick, pricked all over, cut hot in 24 pieces of 67 × 25 mm"))
     ).to_be_visible()
     page.get_by_label("Pan across", exact=True).fill("60")
-    expect(page.get_by_text(re.compile("Take a larger pan"))).to_be_visible()
+    # Said where it is set, and where what comes out would stand.
+    for place in (page.get_by_role("dialog", name="Form settings"), page.get_by_role("region", name="What comes out")):
+        expect(place.get_by_text(re.compile("Take a larger pan"))).to_be_visible()
     page.get_by_label("Pan across", exact=True).fill("200")
     expect(page.get_by_text(re.compile("Take a larger pan"))).to_have_count(0)
     saved(page)
@@ -171,7 +173,7 @@ def test_two_sizes_of_cut_out_with_one_glaze(page: Page, shared: Server) -> None
     expect(page.get_by_role("region", name=re.compile("^Small:"))).to_be_visible()
     page.get_by_role("tab", name="Finishes").click()
     expect(page.get_by_text("Baked plain.")).to_be_visible()
-    choose(page.get_by_label("Add a finish"), label="Royal icing")
+    page.get_by_role("button", name="Add royal icing").click()
     icing = page.get_by_role("region", name="Royal icing")
     expect(icing.get_by_text("icing sugar")).to_be_visible()
     before = icing.locator("strong").first.inner_text()

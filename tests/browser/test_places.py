@@ -31,6 +31,8 @@ def places(demo: Server, page: Page) -> dict[str, str]:
         "plan": f"/day/{next(plan['id'] for plan in plans if 'Tide' not in plan['title'])}",
         "large plan": f"/day/{next(plan['id'] for plan in plans if 'Tide' in plan['title'])}",
         "kitchen": "/kitchen",
+        "trays of the kitchen": "/kitchen?part=trays",
+        "put aside": "/aside",
         "missing": "/bench/none",
     }
 
@@ -55,6 +57,8 @@ NAMES = [
     "plan",
     "large plan",
     "kitchen",
+    "trays of the kitchen",
+    "put aside",
     "missing",
 ]
 
@@ -89,7 +93,7 @@ def test_a_place_is_accessible_in_the_dark(page: Page, demo: Server, name: str) 
 
 
 def test_light_or_dark_is_chosen_by_hand_and_stays(page: Page, demo: Server) -> None:
-    page.goto(f"{demo.url}/kitchen")
+    page.goto(f"{demo.url}/kitchen?part=look")
     page.get_by_role("radio", name="dark").click()
     expect(page.locator("html")).to_have_attribute("data-theme", "dark")
     page.reload()

@@ -26,7 +26,7 @@ CHANGES = st.one_of(
     st.builds(dough, st.sampled_from("ab"), name=st.sampled_from(["Drops", "Snaps", "Rounds"])),
     st.builds(aside, st.sampled_from("ab")),
     st.builds(lambda now: kitchen(room_c=now), st.integers(1, 40)),
-    st.builds(lambda id: {"kind": "throw-away-plan", "id": id, "revision": 1}, st.sampled_from("xy")),
+    st.builds(lambda id: {"kind": "put-aside-plan", "id": id, "revision": 1, "name": "A day"}, st.sampled_from("xy")),
 )
 
 

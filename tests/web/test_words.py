@@ -73,7 +73,11 @@ def test_minutes_are_told_to_the_half(interface: Interface, value: float) -> Non
         ("lengthRange", ({"value": 71, "low": 70.9, "high": 71.1}, METRIC), "71 mm"),
         ("clock", ({"$date": "2026-06-05T18:05:00"}, METRIC), "18:05"),
         ("clock", ({"$date": "2026-06-05T18:05:00"}, US), "6:05 PM"),
-        ("day", ({"$date": "2026-06-05T18:05:00"},), "Friday 5 June"),
+        ("day", ({"$date": "2026-06-05T18:05:00"}, METRIC), "Friday 5 June"),
+        ("day", ({"$date": "2026-06-05T18:05:00"}, US), "Friday, June 5"),
+        ("day", ({"$date": "2026-06-05T18:05:00"}, {**METRIC, "dates": "ymd"}), "Friday, 2026-06-05"),
+        ("clock", ({"$date": "2026-06-05T18:05:00"}, {**METRIC, "clock": "12h"}), "6:05 PM"),
+        ("clock", ({"$date": "2026-06-05T18:05:00"}, {**US, "clock": "24h"}), "18:05"),
     ],
 )
 def test_what_a_baker_reads(interface: Interface, name: str, arguments: tuple[object, ...], text: str) -> None:

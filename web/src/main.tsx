@@ -4,21 +4,41 @@ import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
 import "@fontsource/atkinson-hyperlegible-next/latin-800.css";
 import "./theme/main.css";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { type ReactNode, StrictMode } from "react";
+import { lazy, type ReactNode, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { useAnswers } from "./client/answers";
-import { Shell } from "./pieces/shell";
-import { Bench } from "./places/bench/Bench";
-import { PrintedCard } from "./places/bench/PrintedCard";
-import { WeighIn } from "./places/bench/WeighIn";
-import { Day } from "./places/day/Day";
-import { PlanView } from "./places/day/PlanView";
+import { PlaceHeader, Shell } from "./pieces/shell";
 import { Doughs } from "./places/doughs/Doughs";
-import { NewDough } from "./places/doughs/NewDough";
-import { KitchenPlace } from "./places/kitchen/KitchenPlace";
-import { Trays } from "./places/trays/Trays";
 import { startTheme } from "./theme/dark";
+
+// The shelf comes first; every other place is a file of its own, fetched when one goes there or, at the latest, when all is quiet.
+const places = {
+  Bench: () => import("./places/bench/Bench"),
+  PrintedCard: () => import("./places/bench/PrintedCard"),
+  WeighIn: () => import("./places/bench/WeighIn"),
+  Day: () => import("./places/day/Day"),
+  PlanView: () => import("./places/day/PlanView"),
+  NewDough: () => import("./places/doughs/NewDough"),
+  Aside: () => import("./places/doughs/Aside"),
+  KitchenPlace: () => import("./places/kitchen/KitchenPlace"),
+  Trays: () => import("./places/trays/Trays"),
+};
+const Bench = lazy(() => places.Bench().then((place) => ({ default: place.Bench })));
+const PrintedCard = lazy(() => places.PrintedCard().then((place) => ({ default: place.PrintedCard })));
+const WeighIn = lazy(() => places.WeighIn().then((place) => ({ default: place.WeighIn })));
+const Day = lazy(() => places.Day().then((place) => ({ default: place.Day })));
+const PlanView = lazy(() => places.PlanView().then((place) => ({ default: place.PlanView })));
+const NewDough = lazy(() => places.NewDough().then((place) => ({ default: place.NewDough })));
+const Aside = lazy(() => places.Aside().then((place) => ({ default: place.Aside })));
+const KitchenPlace = lazy(() => places.KitchenPlace().then((place) => ({ default: place.KitchenPlace })));
+const Trays = lazy(() => places.Trays().then((place) => ({ default: place.Trays })));
+
+/** A server that goes away, or a newer Fine Batch in its place, must not keep anyone from a place not seen yet. */
+function fetchAll() {
+  for (const place of Object.values(places)) place().catch(() => undefined);
+}
+window.addEventListener("load", () => setTimeout(fetchAll, 1500));
 
 /** What the server answers to changes, wherever in the app they were made. */
 function Answers({ children }: { children: ReactNode }) {
@@ -39,18 +59,21 @@ createRoot(root).render(
       <BrowserRouter>
         <Answers>
           <Shell>
-            <Routes>
-              <Route path="/" element={<Doughs />} />
-              <Route path="/new" element={<NewDough />} />
-              <Route path="/bench/:id?" element={<Bench />} />
-              <Route path="/weigh/:id" element={<WeighIn />} />
-              <Route path="/card/:id" element={<PrintedCard />} />
-              <Route path="/trays/:id?" element={<Trays />} />
-              <Route path="/day" element={<Day />} />
-              <Route path="/day/:id" element={<PlanView />} />
-              <Route path="/kitchen" element={<KitchenPlace />} />
-              <Route path="*" element={<Doughs />} />
-            </Routes>
+            <Suspense fallback={<PlaceHeader title="" />}>
+              <Routes>
+                <Route path="/" element={<Doughs />} />
+                <Route path="/new" element={<NewDough />} />
+                <Route path="/bench/:id?" element={<Bench />} />
+                <Route path="/weigh/:id" element={<WeighIn />} />
+                <Route path="/card/:id" element={<PrintedCard />} />
+                <Route path="/trays/:id?" element={<Trays />} />
+                <Route path="/day" element={<Day />} />
+                <Route path="/day/:id" element={<PlanView />} />
+                <Route path="/aside" element={<Aside />} />
+                <Route path="/kitchen" element={<KitchenPlace />} />
+                <Route path="*" element={<Doughs />} />
+              </Routes>
+            </Suspense>
           </Shell>
         </Answers>
       </BrowserRouter>

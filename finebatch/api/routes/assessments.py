@@ -3,6 +3,7 @@
 from fastapi import APIRouter
 
 from ...core.bench import Assessment, assess
+from ...core.kitchen import spoken
 from ..requests import BenchRequest
 
 router = APIRouter(prefix="/api/assessments", tags=["bench"])
@@ -11,4 +12,4 @@ router = APIRouter(prefix="/api/assessments", tags=["bench"])
 @router.post("", operation_id="assessDough")
 def assess_dough(request: BenchRequest) -> Assessment:
     """Dough, pieces, baked cookie and trays; what cannot be worked out is said in `problems`."""
-    return assess(request.dough, request.kitchen)
+    return spoken(assess(request.dough, request.kitchen), request.kitchen)

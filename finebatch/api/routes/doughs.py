@@ -8,11 +8,11 @@ from ...core.base import Value
 from ...core.bench import DoughSpec, Glance, glance_of
 from ...store import doughs as shelf
 from ...store import kitchen
-from ...store.doughs import DoughPage, DoughSummary, SavedDough
+from ...store.doughs import DoughPage, DoughSummary, Order, SavedDough, ShelfChoices, Wanted
 from ...store.pages import MOST_A_PAGE
 from ...store.received import once
 from ..deps import ChangeKey, Reading, Transaction
-from ..requests import GONE, STALE, Revision
+from ..requests import GONE, STALE, Done, Revision
 
 router = APIRouter(prefix="/api/doughs", tags=["doughs"])
 
@@ -28,11 +28,24 @@ class DoughSave(Value):
 def list_doughs(
     db: Reading,
     words: Annotated[str, Query(max_length=100)] = "",
-    next: Annotated[str | None, Query(max_length=100)] = None,
+    kind: Annotated[str, Query(max_length=20)] = "",
+    without: Annotated[list[str] | None, Query(max_length=6)] = None,
+    tag: Annotated[str, Query(max_length=24)] = "",
+    order: Order = Order.CHANGED,
+    aside: bool = False,
+    next: Annotated[str | None, Query(max_length=200)] = None,
     limit: Annotated[int, Query(ge=1, le=200)] = MOST_A_PAGE,
 ) -> DoughPage:
-    """Doughs with all these words in their name or lines, the last changed first, a page at a time."""
-    return shelf.shelf(db, words, next, limit)
+    """Doughs with all these words in name, lines, family or tags ("rye no nuts"), of a form, without allergens by their lines, with a tag;
+    those on the shelf or those put aside; a page at a time."""
+    wanted = Wanted(words=words, kind=kind, without=tuple(without or ()), tag=tag, order=order)
+    return shelf.shelf(db, wanted, next, limit, aside)
+
+
+@router.get("/choices", operation_id="shelfChoices")
+def shelf_choices(db: Reading) -> ShelfChoices:
+    """What the doughs on the shelf can be chosen by."""
+    return shelf.choices(db)
 
 
 @router.post("", operation_id="addDough", status_code=status.HTTP_201_CREATED)
@@ -81,3 +94,14 @@ def put_aside_dough(dough_id: str, at: Revision, db: Transaction, key: ChangeKey
 def put_back_dough(dough_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> DoughSummary:
     """Put a dough back on the shelf."""
     return once(db, key, DoughSummary, lambda: shelf.put_back(db, dough_id, at.revision))
+
+
+@router.post("/{dough_id}/throw-away", operation_id="throwAwayDough", responses=STALE)
+def throw_away_dough(dough_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> Done:
+    """Throw a dough that was put aside away for good, with its versions; 409 if it has changed since."""
+
+    def throw() -> Done:
+        shelf.throw_away(db, dough_id, at.revision)
+        return Done()
+
+    return once(db, key, Done, throw)

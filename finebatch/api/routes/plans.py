@@ -11,19 +11,19 @@ from pydantic import Field
 from ...core.base import Moment, Value
 from ...core.bench import DoughSpec
 from ...core.day import Change, DayRequest, Plan, Saving, better_plan, make_plan, repaired, savings_of
-from ...core.kitchen import Kitchen, Pace, paces_of
+from ...core.kitchen import Kitchen, Pace, paces_of, spoken
 from ...formats.calendar import plan_to_csv, to_icalendar
 from ...store import doughs, kitchen, plans
 from ...store.database import Store
 from ...store.pages import MOST_A_PAGE
-from ...store.plans import PlanPage, SavedPlan
+from ...store.plans import PlanPage, PlanSummary, SavedPlan
 from ...store.received import answered, once
 from ...store.revisions import StaleError
 from ...workers import BusyError, StoppedError, Worker
 from ..deps import ChangeKey, Reading, TheStore, TheWorkers, Transaction
 from ..files import as_file
 from ..problems import Conflict, ProblemDetails, busy
-from ..requests import Revision
+from ..requests import Done, Revision
 
 router = APIRouter(prefix="/api/plans", tags=["plans"])
 
@@ -45,30 +45,25 @@ class LookOn(Value):
     seconds: float = Field(default=20.0, ge=1, le=120)
 
 
-class Done(Value):
-    """It was done."""
-
-    done: bool = True
-
-
 class PlanConflict(Conflict):
     """The answer to a change of a plan that has changed meanwhile: what stands now."""
 
     current: SavedPlan
 
 
-STALE: dict[int | str, dict[str, Any]] = {409: {"model": PlanConflict}}
+STALE: dict[int | str, dict[str, Any]] = {409: {"model": PlanConflict}, 410: {"model": PlanConflict}}
 WAITING: dict[int | str, dict[str, Any]] = {503: {"model": ProblemDetails}}
 
 
 @router.get("", operation_id="listPlans")
 def list_plans(
     db: Reading,
+    aside: bool = False,
     next: Annotated[str | None, Query(max_length=100)] = None,
     limit: Annotated[int, Query(ge=1, le=200)] = MOST_A_PAGE,
 ) -> PlanPage:
-    """The newest plans first, a page at a time."""
-    return plans.recent(db, next, limit)
+    """The newest plans first, those that stand or those put aside, a page at a time."""
+    return plans.recent(db, next, limit, aside)
 
 
 @router.post("/warm-up", operation_id="warmUp", status_code=status.HTTP_204_NO_CONTENT)
@@ -89,7 +84,7 @@ async def add_plan(request: DayRequest, store: TheStore, workers: TheWorkers, ke
     already."""
     before, specs, place = await run_in_threadpool(_asked, store, request, key)
     if before:
-        return before
+        return spoken(before, place)
     plan = await _solved(workers.plans, make_plan, specs, place, request, datetime.now(UTC))
 
     def keep() -> SavedPlan:
@@ -102,7 +97,7 @@ async def add_plan(request: DayRequest, store: TheStore, workers: TheWorkers, ke
                 lambda id: plans.get(db, id),
             )
 
-    return await run_in_threadpool(keep)
+    return spoken(await run_in_threadpool(keep), place)
 
 
 def _asked(
@@ -116,7 +111,7 @@ def _asked(
 @router.get("/{plan_id}", operation_id="getPlan")
 def get_plan(plan_id: str, db: Reading) -> SavedPlan:
     """One plan."""
-    return plans.get(db, plan_id)
+    return spoken(plans.get(db, plan_id), kitchen.get(db).kitchen)
 
 
 @router.get("/{plan_id}/raw", operation_id="getRawPlan")
@@ -125,17 +120,27 @@ def get_raw_plan(plan_id: str, db: Reading) -> dict[str, Any]:
     return plans.raw(db, plan_id)
 
 
-@router.post(
-    "/{plan_id}/throw-away", operation_id="throwAwayPlan", status_code=status.HTTP_204_NO_CONTENT, responses=STALE
-)
-def throw_away_plan(plan_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> None:
-    """Throw a plan away; 409 if it has changed since."""
+@router.post("/{plan_id}/put-aside", operation_id="putAsidePlan", responses=STALE)
+def put_aside_plan(plan_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> PlanSummary:
+    """Take a plan out of the list; it can be put back."""
+    return once(db, key, PlanSummary, lambda: plans.put_aside(db, plan_id, at.revision))
+
+
+@router.post("/{plan_id}/put-back", operation_id="putBackPlan", responses=STALE)
+def put_back_plan(plan_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> PlanSummary:
+    """Put a plan back into the list."""
+    return once(db, key, PlanSummary, lambda: plans.put_back(db, plan_id, at.revision))
+
+
+@router.post("/{plan_id}/throw-away", operation_id="throwAwayPlan", responses=STALE)
+def throw_away_plan(plan_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> Done:
+    """Throw a plan that was put aside away for good; 409 if it has changed since."""
 
     def throw() -> Done:
-        plans.delete(db, plan_id, at.revision)
+        plans.throw_away(db, plan_id, at.revision)
         return Done()
 
-    once(db, key, Done, throw)
+    return once(db, key, Done, throw)
 
 
 @router.post("/{plan_id}/changes", operation_id="changePlan", responses={**STALE, **WAITING})
@@ -145,11 +150,11 @@ async def change_plan(
     """The plan made again around what is done and under way, with as few changes as possible; what moved is said in it."""
     before, saved = await run_in_threadpool(_stands, store, plan_id, key)
     if before:
-        return before
+        return await run_in_threadpool(_said, store, before)
     if saved.revision != request.revision:
-        raise StaleError("plan", saved)
+        raise StaleError("plan", await run_in_threadpool(_said, store, saved))
     plan = await _solved(workers.plans, repaired, saved.plan, request.change, request.now or datetime.now(UTC))
-    return await run_in_threadpool(_kept, store, saved, plan, key)
+    return await run_in_threadpool(_said, store, await run_in_threadpool(_kept, store, saved, plan, key))
 
 
 @router.post("/{plan_id}/savings", operation_id="planSavings", responses=WAITING)
@@ -170,8 +175,10 @@ async def look_on(plan_id: str, request: LookOn, store: TheStore, workers: TheWo
         workers.looked_at = before
         raise busy("Another plan is being looked on at. Stop that first, or wait until it is done.") from error
     except StoppedError:
-        return saved
-    return saved if plan == saved.plan else await run_in_threadpool(_kept, store, saved, plan, None)
+        plan = saved.plan
+    if plan != saved.plan:
+        saved = await run_in_threadpool(_kept, store, saved, plan, None)
+    return await run_in_threadpool(_said, store, saved)
 
 
 @router.delete("/{plan_id}/search", operation_id="stopLooking", status_code=status.HTTP_204_NO_CONTENT)
@@ -189,7 +196,7 @@ async def stop_looking(plan_id: str, workers: TheWorkers) -> None:
 )
 def plan_calendar(plan_id: str, db: Reading) -> Response:
     """The plan as a calendar with alarms."""
-    saved = plans.get(db, plan_id)
+    saved = spoken(plans.get(db, plan_id), kitchen.get(db).kitchen)
     return Response(
         to_icalendar(saved.plan, saved.title, saved.id, saved.created_at),
         media_type="text/calendar",
@@ -205,7 +212,7 @@ def plan_calendar(plan_id: str, db: Reading) -> Response:
 )
 def plan_table(plan_id: str, db: Reading) -> Response:
     """The plan as a table."""
-    saved = plans.get(db, plan_id)
+    saved = spoken(plans.get(db, plan_id), kitchen.get(db).kitchen)
     named = as_file(f"bake day {saved.title}", "csv")
     return Response(plan_to_csv(saved.plan), media_type="text/csv; charset=utf-8", headers=named)
 
@@ -214,6 +221,12 @@ def _stands(store: Store, plan_id: str, key: str | None) -> tuple[SavedPlan | No
     """What was answered to this key before, and the plan as it stands."""
     with store.reading() as db:
         return answered(db, key, SavedPlan, lambda id: plans.get(db, id)), plans.get(db, plan_id)
+
+
+def _said(store: Store, saved: SavedPlan) -> SavedPlan:
+    """The plan in the units of the kitchen as it is now."""
+    with store.reading() as db:
+        return spoken(saved, kitchen.get(db).kitchen)
 
 
 def _kept(store: Store, saved: SavedPlan, plan: Plan, key: str | None) -> SavedPlan:

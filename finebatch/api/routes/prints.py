@@ -6,6 +6,7 @@ from fastapi import APIRouter, Response
 from pydantic import Field
 
 from ...core.bench import report
+from ...core.kitchen import spoken
 from ...formats.pdf import Paper, guide_to_pdf
 from ...formats.svg import guide_to_svg
 from ..files import as_file
@@ -38,7 +39,7 @@ class PrintRequest(BenchRequest):
 )
 def print_guide(request: PrintRequest) -> Response:
     """A guide at 1:1 as a file; 404 if the dough has no such guide."""
-    guides = report(request.dough, request.kitchen).guides
+    guides = spoken(report(request.dough, request.kitchen), request.kitchen).guides
     guide = next((guide for guide in guides if guide.id == request.guide_id), None)
     if guide is None:
         raise not_found("guide")

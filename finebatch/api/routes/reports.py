@@ -3,6 +3,7 @@
 from fastapi import APIRouter
 
 from ...core.bench import Report, report
+from ...core.kitchen import spoken
 from ..requests import BenchRequest
 
 router = APIRouter(prefix="/api/reports", tags=["outcome"])
@@ -11,4 +12,4 @@ router = APIRouter(prefix="/api/reports", tags=["outcome"])
 @router.post("", operation_id="reportDough")
 def report_dough(request: BenchRequest) -> Report:
     """Finishes, yield statement and guides, with the assessment they follow from."""
-    return report(request.dough, request.kitchen)
+    return spoken(report(request.dough, request.kitchen), request.kitchen)

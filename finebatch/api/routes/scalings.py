@@ -4,6 +4,7 @@ from fastapi import APIRouter
 
 from ...core.bench import Scaling, scaled
 from ...core.formula import ScaleRequest
+from ...core.kitchen import spoken
 from ..requests import BenchRequest
 
 router = APIRouter(prefix="/api/scalings", tags=["formulas"])
@@ -18,4 +19,4 @@ class ScalingRequest(BenchRequest):
 @router.post("", operation_id="scaleDough")
 def scale_dough(request: ScalingRequest) -> Scaling:
     """Scale a dough; nothing is saved. 422 at `scale.value` where the number cannot be meant."""
-    return scaled(request.dough, request.kitchen, request.scale)
+    return spoken(scaled(request.dough, request.kitchen, request.scale), request.kitchen)

@@ -3,6 +3,7 @@
 from fastapi import APIRouter
 
 from ...core.bench import Why, why
+from ...core.kitchen import spoken
 from ..requests import BenchRequest
 
 router = APIRouter(prefix="/api/whys", tags=["outcome"])
@@ -11,4 +12,4 @@ router = APIRouter(prefix="/api/whys", tags=["outcome"])
 @router.post("", operation_id="whyDough")
 def why_dough(request: BenchRequest) -> Why:
     """The factors that moved the width and the minutes, against a plain dough of the family."""
-    return why(request.dough, request.kitchen)
+    return spoken(why(request.dough, request.kitchen), request.kitchen)

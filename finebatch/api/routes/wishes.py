@@ -6,6 +6,7 @@ from ...core.base import Value
 from ...core.bench import assess_rest
 from ...core.forming import Form
 from ...core.inverse import LogSize, SizeWish, form_for, log_sizes
+from ...core.kitchen import spoken
 from ..requests import BenchRequest
 
 router = APIRouter(prefix="/api/wishes", tags=["bench"])
@@ -33,4 +34,6 @@ def grant_wish(request: WishRequest) -> Granted:
 @router.post("/log-sizes", operation_id="logSizes")
 def offer_log_sizes(request: BenchRequest) -> tuple[LogSize, ...]:
     """Numbers and sizes of logs that this dough makes and the tray takes; none where no log is shaped."""
-    return log_sizes(request.dough, assess_rest(request.dough, request.kitchen), request.kitchen)
+    return spoken(
+        log_sizes(request.dough, assess_rest(request.dough, request.kitchen), request.kitchen), request.kitchen
+    )

@@ -4,6 +4,7 @@ from .assess import Assessment, assess, assess_rest, baked_width_mm
 from .card import CardDough, dough_of_card
 from .compare import Comparison, compare
 from .dividing import alone, share_named
+from .found_by import FoundBy, found_by
 from .glance import Glance, glance_of
 from .report import Report, report
 from .scaling import Scaling, scaled, times
@@ -21,6 +22,7 @@ __all__ = [
     "Comparison",
     "DoughSpec",
     "Factor",
+    "FoundBy",
     "Glance",
     "Keep",
     "Report",
@@ -37,6 +39,7 @@ __all__ = [
     "baked_width_mm",
     "compare",
     "dough_of_card",
+    "found_by",
     "glance_of",
     "keeping_words",
     "report",

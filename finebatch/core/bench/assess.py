@@ -28,13 +28,14 @@ from ..dough import (
 from ..forming import forming_of, pieces_of
 from ..formula import EggCount, WeighedLine, count_eggs, dough_parts, weigh_lines
 from ..ingredients import Ingredient
-from ..kitchen import FAN_OFFSET_K, Kitchen, check_oven, to_c
+from ..kitchen import FAN_OFFSET_K, Kitchen, check_oven, spoken, to_c
 from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
 from .card import card_problems, minutes_problems
 from .dividing import alone, divided
 from .spec import DoughSpec, Keep, Shaping, Share
 from .told import told_by_outcome
 
+STEP_WORDS = frozenset(("text", "cue", "caution"))
 MOST_WARNINGS = 3  # what is asked first is what matters
 
 
@@ -141,9 +142,8 @@ def assess_rest(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     shaped_g = division.rest_g
     problems += warnings_of(weighed, style, dough.percentages, spec.making)
     problems += card_problems(spec, dough.mass_g, density)
-    method = spec.method or propose(
-        weighed, spec.making.mixing, spec.making.fat_state, spec.making.chill_h, kitchen.room_c
-    )
+    proposed = propose(weighed, spec.making.mixing, spec.making.fat_state, spec.making.chill_h, kitchen.room_c)
+    method = spec.method or tuple(spoken(step, kitchen, STEP_WORDS) for step in proposed)
     method = linked(method, weighed)
     eggs = count_eggs(weighed, kitchen.habit)
     missing = wanting(weighed, style)

@@ -1,6 +1,7 @@
 """A dough as the baker has it on the bench: everything typed or chosen, nothing computed."""
 
 from enum import StrEnum
+from typing import Annotated
 
 from pydantic import Field
 
@@ -14,6 +15,9 @@ from ..kitchen import OvenSetting
 from ..trays import TrayRules
 
 MOST_SHARES = 5
+MOST_TAGS = 12
+
+Tag = Annotated[OneLine, Field(min_length=1, max_length=24)]
 
 
 class Card(Value):
@@ -90,3 +94,4 @@ class DoughSpec(Shaping):
     )  # of what the lines give: less than 1 in a share looked at by itself
     method: tuple[MethodStep, ...] | None = Field(default=None, max_length=40)  # None: as proposed
     card: Card | None = None
+    tags: tuple[Tag, ...] = Field(default=(), max_length=MOST_TAGS)  # the baker's own words to find it by

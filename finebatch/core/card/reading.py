@@ -29,7 +29,7 @@ ON_TOP = frozenset({"salt_flaky", "sprinkles", "sugar_pearl", "sugar_sanding"})
 class Reading(Value):
     """What a line was read as. `mass_g` is the middle of a range; None when no weight could be worked out.
 
-    `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `split` the ingredients
+    `ingredient_name` is what it was taken for. `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `split` the ingredients
     of a line that holds several, each as a line of its own.
     """
 
@@ -39,6 +39,9 @@ class Reading(Value):
     unit: Unit | None = None
     ingredient_id: str | None = None
     ingredient_name: str = ""
+    said_as: str = (
+        ""  # what this baker calls it, for steps and lists; the catalogue's name where the line has none of its own
+    )
     mass_g: float | None = None
     mass_low_g: float | None = None
     mass_high_g: float | None = None
@@ -131,6 +134,7 @@ def _read(item: Item, habit: Habit, ingredient_id: str | None, mass_g: float | N
         text=item.text,
         ingredient_id=row.id if row else None,
         ingredient_name=(own_name or row.name) if row else "",
+        said_as=_said_as(item, row.name) if row else "",
         sureness=Sureness.SURE if row and match.certain else Sureness.CHECK if row else Sureness.UNKNOWN,
         note=f"most like {row.name.lower()}" if row and own_name else match.note,
         choices=choices_of(match.ids),
@@ -161,6 +165,16 @@ def _own_name(written: str) -> str:
     return name[:1].upper() + name[1:] if re.search(r"[^\W\d]", name) else ""
 
 
+_SAYABLE = re.compile(r"[^\W\d]+(?:[ '’-][^\W\d]+){0,3}")
+
+
+def _said_as(item: Item, known: str) -> str:
+    """The line's own words where they name the thing and nothing else; else the catalogue's, without what stands after a comma."""
+    own = _own_name(item.name)
+    sayable = item.match.certain and _SAYABLE.fullmatch(own) and " of " not in own
+    return own if sayable else re.split(r", | \(", known)[0]
+
+
 def _as_heavy_as(reading: Reading, item: Item, habit: Habit) -> Reading:
     of = read_line(item.weight_of, habit)
     if of.mass_g is None:
@@ -183,7 +197,13 @@ def _without_amount(reading: Reading, item: Item, match: Match) -> Reading:
     if item.to_taste or (reading.ingredient_id and item.part is not None and not match.partly):
         return reading.model_copy(update={**nothing, "note": "not counted in the dough"})
     if is_step(item.text):
-        update = {"ingredient_id": None, "ingredient_name": "", "sureness": Sureness.UNKNOWN, "choices": ()}
+        update = {
+            "ingredient_id": None,
+            "ingredient_name": "",
+            "said_as": "",
+            "sureness": Sureness.UNKNOWN,
+            "choices": (),
+        }
         return reading.model_copy(update={**update, "note": "reads like a step of the method, not an ingredient"})
     note = "not read as an ingredient: choose one, or remove the line"
     if reading.ingredient_id:

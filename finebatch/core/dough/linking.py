@@ -55,7 +55,11 @@ def _meant(text: str, waiting: list[WeighedLine]) -> list[WeighedLine]:
 
 def _strength(line: WeighedLine, said: list[str]) -> tuple[str, int]:
     """The noun a line ends in, and how many of its words a step says; 0 where the step does not mean it."""
-    names = (re.split(r"[,(]", line.reading.ingredient_name)[0], re.split(r"[,(]", line.reading.text)[0])
+    names = (
+        re.split(r"[,(]", line.reading.ingredient_name)[0],
+        line.reading.said_as,
+        re.split(r"[,(]", line.reading.text)[0],
+    )
     best = ("", 0)
     for name in names:
         words = [_stem(word) for word in re.findall(r"[^\W\d_]{3,}", name.lower()) if word not in _PLAIN]

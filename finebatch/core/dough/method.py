@@ -59,14 +59,9 @@ class _Bowl:
     def __init__(self, weighed: tuple[WeighedLine, ...]) -> None:
         self._left: dict[Role, list[str]] = {}
         for line in weighed:
-            if (
-                line.part is not Part.DOUGH
-                or line.role is None
-                or not line.reading.mass_g
-                or not line.reading.ingredient_name
-            ):
+            if line.part is not Part.DOUGH or line.role is None or not line.reading.mass_g or not line.reading.said_as:
                 continue
-            name = line.reading.ingredient_name.split(",")[0].split(" (")[0].lower()
+            name = line.reading.said_as.lower()
             names = self._left.setdefault(line.role, [])
             if not any(name in others for others in self._left.values()):
                 names.append(name)

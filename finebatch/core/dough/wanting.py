@@ -15,7 +15,7 @@ def wanting(weighed: tuple[WeighedLine, ...], style: Style) -> list[Problem]:
     for line in dough:
         if line.reading.mass_g is not None:
             continue
-        name = line.reading.ingredient_name.lower()
+        name = line.reading.said_as.lower()
         grams = _usual_g(line, dough, style)
         said = f"“{line.reading.text}” has no grams yet, and without its {_MAIN[line.role or Role.FLOUR]} nothing can be foretold."
         if grams is None:

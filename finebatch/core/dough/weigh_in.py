@@ -92,7 +92,7 @@ def targets(
             standing = "done"
         found.append(
             Target(
-                line_id=line.line_id, name=line.reading.ingredient_name, text=line.reading.text, part=line.part, target_g=target, least_g=least, most_g=most,
+                line_id=line.line_id, name=line.reading.said_as, text=line.reading.text, part=line.part, target_g=target, least_g=least, most_g=most,
                 poured_g=poured, tolerance_g=near, state=standing,
             )
         )  # fmt: skip

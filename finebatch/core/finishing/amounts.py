@@ -83,7 +83,7 @@ class Dressing(Value):
     def of(self, part: Part | None) -> tuple[FinishPart, ...]:
         """The card's lines of one part, with their grams."""
         return tuple(
-            FinishPart(name=line.reading.ingredient_name or line.reading.text, mass_g=line.reading.mass_g)
+            FinishPart(name=line.reading.said_as or line.reading.text, mass_g=line.reading.mass_g)
             for line in self.lines
             if part is not None and line.part is part and line.reading.mass_g
         )

@@ -3,9 +3,10 @@
 from .bakeware import Liner, TrayKind
 from .cold import FREEZER_C, FRIDGE_C
 from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit, OwnMeasure, Region
-from .kitchen import Kitchen, Units
+from .kitchen import Clock, DateOrder, Kitchen, Units
 from .oven import FAN_OFFSET_K, OvenSetting, Scale, check_oven, dial, gas_marks, say, to_c
 from .paces import Pace, pace_s, paces_of, typical_s
+from .spoken import in_units, spoken
 from .tray import Tray
 
 __all__ = [
@@ -18,7 +19,9 @@ __all__ = [
     "PINT_ML",
     "TBSP_ML",
     "TSP_ML",
+    "Clock",
     "CupFill",
+    "DateOrder",
     "Habit",
     "Kitchen",
     "Liner",
@@ -33,9 +36,11 @@ __all__ = [
     "check_oven",
     "dial",
     "gas_marks",
+    "in_units",
     "pace_s",
     "paces_of",
     "say",
+    "spoken",
     "to_c",
     "typical_s",
 ]

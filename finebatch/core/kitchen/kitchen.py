@@ -18,11 +18,29 @@ class Units(StrEnum):
     US = "us"
 
 
+class Clock(StrEnum):
+    """How the time of day is shown."""
+
+    H24 = "24h"
+    H12 = "12h"
+
+
+class DateOrder(StrEnum):
+    """In which order day, month and year stand."""
+
+    DMY = "dmy"
+    MDY = "mdy"
+    YMD = "ymd"
+
+
 class Kitchen(Value):
     """Everything a prediction or plan takes from the place where it happens."""
 
     units: Units = Units.METRIC
     scale: Scale = Scale.C
+    clock: Clock | None = None  # None: as the units have it, as for the dates
+    dates: DateOrder | None = None
+    introduced: bool = False  # the first questions were answered, or passed by
     habit: Habit = Habit()
     room_c: float = Field(default=20.0, ge=5, le=40)
     altitude_m: float = Field(default=0.0, ge=-400, le=5000)

@@ -102,7 +102,7 @@ def check_oven(setting: OvenSetting) -> list[Problem]:
         return [
             ask(
                 "oven.value",
-                f"{said} is {_how(celsius)} for cookies, which bake at 150 to 220 °C (300 to 430 °F). Is it meant?",
+                f"{said} is {_how(celsius)} for cookies, which bake at 150 to 220 °C. Is it meant?",
             )
         ]
     reason = "hotter than a home oven goes" if celsius > HOTTEST_C else "too cool to bake anything"

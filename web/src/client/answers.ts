@@ -28,8 +28,13 @@ export function useAnswers() {
             client.setQueryData(keys.plan(change.id), answer as SavedPlan);
             refresh(client, keys.plans);
             break;
-          case "throw-away-plan":
+          case "put-aside-plan":
+          case "put-back-plan":
+            refresh(client, keys.plan(change.id));
             refresh(client, keys.plans);
+            break;
+          case "throw-away":
+            refresh(client, change.of === "dough" ? keys.doughs : keys.plans);
             break;
           case "keep-version":
             refresh(client, keys.versions(change.id));

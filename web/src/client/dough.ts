@@ -14,6 +14,24 @@ export type SaveState = "saved" | "saving" | "away" | "stale" | "gone" | "refuse
 const TOGETHER_MS = 700;
 const MOST_UNDO = 200;
 
+type Edit = (now: DoughSpec) => DoughSpec;
+
+/** The doughs that are open just now, by id. */
+const open = new Map<string, (edit: Edit) => void>();
+
+/** Change a dough wherever one is: through the place that shows it, or over what is kept of it. */
+export async function editDough(id: string, edit: Edit) {
+  const shown = open.get(id);
+  if (shown) return shown(edit);
+  const saved = await doughNow(id);
+  const waiting = outbox
+    .snapshot()
+    .entries.map((entry) => entry.change)
+    .findLast((change) => change.kind === "save-dough" && change.id === id);
+  const spec = waiting?.kind === "save-dough" ? waiting.spec : saved.spec;
+  outbox.put({ kind: "save-dough", id, revision: saved.revision, spec: edit(spec) });
+}
+
 export function useDough(id: string | undefined) {
   const client = useQueryClient();
   const { entries, away } = useOutbox();
@@ -25,6 +43,7 @@ export function useDough(id: string | undefined) {
   const future = useRef<DoughSpec[]>([]);
   const changedAt = useRef(0);
   const touched = useRef(false);
+  const left = useRef(false);
   const mine = id ? entries.filter((entry) => thingOf(entry.change) === `dough:${id}`) : [];
   const last = mine.findLast((entry) => entry.change.kind === "save-dough");
   const pending = last?.change.kind === "save-dough" ? last.change : undefined;
@@ -96,7 +115,9 @@ export function useDough(id: string | undefined) {
 
   /** Every change can be undone; keystrokes in quick succession count as one. */
   const change = useCallback(
-    (update: (now: DoughSpec) => DoughSpec) => {
+    (update: Edit) => {
+      // Called from what outlives the place: a message with the way back.
+      if (id && left.current) return void editDough(id, update);
       if (!latest.current) return;
       const now = Date.now();
       if (now - changedAt.current > TOGETHER_MS || past.current.length === 0) {
@@ -106,8 +127,17 @@ export function useDough(id: string | undefined) {
       future.current = [];
       put(update(latest.current));
     },
-    [put],
+    [put, id],
   );
+  useEffect(() => {
+    if (!id) return;
+    left.current = false;
+    open.set(id, change);
+    return () => {
+      left.current = true;
+      if (open.get(id) === change) open.delete(id);
+    };
+  }, [id, change]);
 
   const step = useCallback(
     (from: typeof past, to: typeof past) => {

@@ -1,28 +1,48 @@
 /** The shelf, its doughs and their versions. */
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useOutbox } from "./answers";
-import { api, type DoughSpec, type DoughSummary, type Kitchen, need } from "./api";
+import { api, type DoughSpec, type DoughSummary, type Kitchen, need, type Schemas } from "./api";
 import { keys } from "./keys";
 
-/** The shelf, page after page; doughs just taken off are not shown while that is on its way. */
-export function useShelf(words = "") {
+/** What is wanted of the shelf; what is not given does not count. */
+export interface Wanted {
+  words?: string;
+  kind?: string;
+  without?: string[];
+  tag?: string;
+  order?: Schemas["Order"];
+  aside?: boolean;
+}
+
+/** The shelf, page after page; doughs just put aside are not shown while that is on its way. */
+export function useShelf(wanted: Wanted = {}) {
   const { entries } = useOutbox();
   const query = useInfiniteQuery({
-    queryKey: keys.shelf(words),
+    queryKey: keys.shelf(wanted),
     queryFn: ({ pageParam }) =>
-      need(api.GET("/api/doughs", { params: { query: { words, next: pageParam ?? undefined } } })),
+      need(api.GET("/api/doughs", { params: { query: { ...wanted, next: pageParam ?? undefined } } })),
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.next,
     placeholderData: keepPreviousData,
     refetchOnWindowFocus: "always",
   });
-  const aside = new Set(
+  const leaving = wanted.aside ? ["put-back", "throw-away"] : ["put-aside"];
+  const gone = new Set(
     entries.flatMap(({ change, state }) =>
-      change.kind === "put-aside" && state === "waiting" ? [change.id] : [],
+      leaving.includes(change.kind) && state === "waiting" && "id" in change ? [change.id] : [],
     ),
   );
-  const doughs = query.data?.pages.flatMap((page) => page.doughs).filter((dough) => !aside.has(dough.id));
+  const doughs = query.data?.pages.flatMap((page) => page.doughs).filter((dough) => !gone.has(dough.id));
   return { ...query, doughs, total: query.data?.pages[0]?.total };
+}
+
+/** What the doughs on the shelf can be chosen by. */
+export function useShelfChoices() {
+  return useQuery({
+    queryKey: keys.shelfChoices,
+    queryFn: () => need(api.GET("/api/doughs/choices")),
+    placeholderData: keepPreviousData,
+  });
 }
 
 export const doughNow = (id: string) =>

@@ -16,7 +16,8 @@ export type Change =
       change: Schemas["ChangeRequest"]["change"];
       now: string;
     }
-  | { kind: "throw-away-plan"; id: string; revision: number };
+  | { kind: "put-aside-plan" | "put-back-plan"; id: string; revision: number; name: string }
+  | { kind: "throw-away"; of: "dough" | "plan"; id: string; revision: number; name: string };
 
 /** `waiting`: to be sent. `stale`: another device saved first; `gone`: it took the thing away; `conflict`: both changed the same
  * fields; `refused`: it cannot be as it is. All but the first wait for the baker. */
@@ -42,8 +43,11 @@ export function thingOf(change: Change): string {
     case "weigh-in":
       return `weigh-in:${change.id}`;
     case "change-plan":
-    case "throw-away-plan":
+    case "put-aside-plan":
+    case "put-back-plan":
       return `plan:${change.id}`;
+    case "throw-away":
+      return `${change.of}:${change.id}`;
     default:
       return `dough:${change.id}`;
   }

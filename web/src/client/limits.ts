@@ -91,9 +91,11 @@ export const LIMITS = {
       "start": ""
     },
     "claims": {
+      "max": 40,
       "start": []
     },
     "left_out": {
+      "max": 40,
       "start": []
     }
   },
@@ -103,6 +105,11 @@ export const LIMITS = {
     },
     "now": {
       "start": null
+    }
+  },
+  "Changes": {
+    "changes": {
+      "max": 400
     }
   },
   "Claim": {
@@ -206,6 +213,9 @@ export const LIMITS = {
     }
   },
   "DayRequest": {
+    "doughs": {
+      "max": 6
+    },
     "when": {
       "start": "ready_by"
     },
@@ -290,6 +300,7 @@ export const LIMITS = {
       "start": "usual"
     },
     "finishings": {
+      "max": 8,
       "start": []
     },
     "style_id": {
@@ -307,6 +318,7 @@ export const LIMITS = {
       "start": "New dough"
     },
     "lines": {
+      "max": 60,
       "start": []
     },
     "making": {
@@ -319,6 +331,7 @@ export const LIMITS = {
       }
     },
     "shares": {
+      "max": 5,
       "start": []
     },
     "of_dough": {
@@ -327,10 +340,20 @@ export const LIMITS = {
       "start": 1.0
     },
     "method": {
+      "max": 40,
       "start": null
     },
     "card": {
       "start": null
+    },
+    "tags": {
+      "max": 12,
+      "start": []
+    }
+  },
+  "FieldChange": {
+    "path": {
+      "max": 6
     }
   },
   "Finishing": {
@@ -364,12 +387,15 @@ export const LIMITS = {
       "start": "us"
     },
     "own_cups": {
+      "max": 100,
       "start": []
     },
     "own_measures": {
+      "max": 60,
       "start": []
     },
     "settled": {
+      "max": 200,
       "start": []
     }
   },
@@ -379,6 +405,15 @@ export const LIMITS = {
     },
     "scale": {
       "start": "c"
+    },
+    "clock": {
+      "start": null
+    },
+    "dates": {
+      "start": null
+    },
+    "introduced": {
+      "start": false
     },
     "habit": {
       "start": {
@@ -439,6 +474,7 @@ export const LIMITS = {
       "start": {}
     },
     "trays": {
+      "max": 12,
       "start": [
         {
           "id": "medium",
@@ -535,6 +571,7 @@ export const LIMITS = {
       "start": ""
     },
     "line_ids": {
+      "max": 60,
       "start": []
     }
   },
@@ -655,6 +692,7 @@ export const LIMITS = {
       "start": {
         "units": "metric",
         "scale": "c",
+        "introduced": false,
         "habit": {
           "cup_fill": "spooned",
           "own_cups": [],
@@ -696,9 +734,11 @@ export const LIMITS = {
       }
     },
     "left_out": {
+      "max": 40,
       "start": []
     },
     "own": {
+      "max": 40,
       "start": []
     }
   },
@@ -858,6 +898,7 @@ export const LIMITS = {
       "start": "usual"
     },
     "finishings": {
+      "max": 8,
       "start": []
     },
     "style_id": {
@@ -1024,6 +1065,7 @@ export const LIMITS = {
       "start": false
     },
     "moved": {
+      "max": 60,
       "start": []
     }
   },

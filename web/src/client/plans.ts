@@ -5,11 +5,11 @@ import { keys } from "./keys";
 
 const at = (id: string) => ({ params: { path: { plan_id: id } } });
 
-export function usePlans() {
+export function usePlans(aside = false) {
   const query = useInfiniteQuery({
-    queryKey: keys.plans,
+    queryKey: keys.plansOf(aside),
     queryFn: ({ pageParam }) =>
-      need(api.GET("/api/plans", { params: { query: { next: pageParam ?? undefined } } })),
+      need(api.GET("/api/plans", { params: { query: { aside, next: pageParam ?? undefined } } })),
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.next,
     refetchOnWindowFocus: "always",

@@ -137,7 +137,8 @@ export interface paths {
         };
         /**
          * List Doughs
-         * @description Doughs with all these words in their name or lines, the last changed first, a page at a time.
+         * @description Doughs with all these words in name, lines, family or tags ("rye no nuts"), of a form, without allergens by their lines, with a tag;
+         *     those on the shelf or those put aside; a page at a time.
          */
         get: operations["listDoughs"];
         put?: never;
@@ -146,6 +147,26 @@ export interface paths {
          * @description Put a new dough on the shelf.
          */
         post: operations["addDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shelf Choices
+         * @description What the doughs on the shelf can be chosen by.
+         */
+        get: operations["shelfChoices"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -256,6 +277,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/throw-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Throw Away Dough
+         * @description Throw a dough that was put aside away for good, with its versions; 409 if it has changed since.
+         */
+        post: operations["throwAwayDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/export/{format}": {
         parameters: {
             query?: never;
@@ -350,7 +391,7 @@ export interface paths {
         };
         /**
          * List Plans
-         * @description The newest plans first, a page at a time.
+         * @description The newest plans first, those that stand or those put aside, a page at a time.
          */
         get: operations["listPlans"];
         put?: never;
@@ -446,6 +487,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/put-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Aside Plan
+         * @description Take a plan out of the list; it can be put back.
+         */
+        post: operations["putAsidePlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Back Plan
+         * @description Put a plan back into the list.
+         */
+        post: operations["putBackPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/throw-away": {
         parameters: {
             query?: never;
@@ -457,7 +538,7 @@ export interface paths {
         put?: never;
         /**
          * Throw Away Plan
-         * @description Throw a plan away; 409 if it has changed since.
+         * @description Throw a plan that was put aside away for good; 409 if it has changed since.
          */
         post: operations["throwAwayPlan"];
         delete?: never;
@@ -1319,6 +1400,12 @@ export interface components {
          */
         ClaimKind: "yield_pieces" | "portion_g" | "spoon_ml" | "ball_mm" | "cutter_mm" | "thickness_mm" | "log_mm" | "slice_mm" | "pan_mm" | "spacing_mm" | "oven_c" | "fan_c" | "gas_mark" | "bake_min" | "second_bake_min" | "second_oven_c" | "chill_min" | "stand_min" | "tray_rest_min" | "lining" | "form" | "done_when";
         /**
+         * Clock
+         * @description How the time of day is shown.
+         * @enum {string}
+         */
+        Clock: "24h" | "12h";
+        /**
          * ClockFixes
          * @description Which end of the plan the clock fixes.
          * @enum {string}
@@ -1502,6 +1589,12 @@ export interface components {
             ring: number[][];
         };
         /**
+         * DateOrder
+         * @description In which order day, month and year stand.
+         * @enum {string}
+         */
+        DateOrder: "dmy" | "mdy" | "ymd";
+        /**
          * DayRequest
          * @description What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest.
          */
@@ -1560,6 +1653,17 @@ export interface components {
              * @default []
              */
             lost: components["schemas"]["LostTray"][];
+        };
+        /**
+         * Done
+         * @description It was done.
+         */
+        Done: {
+            /**
+             * Done
+             * @default true
+             */
+            done: boolean;
         };
         /**
          * Doneness
@@ -1773,6 +1877,11 @@ export interface components {
             /** Method */
             method?: components["schemas"]["MethodStep"][] | null;
             card?: components["schemas"]["Card"] | null;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
         };
         /**
          * DoughSummary
@@ -1798,6 +1907,8 @@ export interface components {
             preview: string;
             /** Kept */
             kept: components["schemas"]["KeptShare"][];
+            /** Tags */
+            tags: string[];
             /** Readable */
             readable: boolean;
         };
@@ -2240,6 +2351,13 @@ export interface components {
             units: components["schemas"]["Units"];
             /** @default c */
             scale: components["schemas"]["Scale"];
+            clock?: components["schemas"]["Clock"] | null;
+            dates?: components["schemas"]["DateOrder"] | null;
+            /**
+             * Introduced
+             * @default false
+             */
+            introduced: boolean;
             /**
              * @default {
              *       "cup_fill": "spooned",
@@ -2816,6 +2934,12 @@ export interface components {
             content: string;
         };
         /**
+         * Order
+         * @description How the shelf is ordered: the last changed first, or by name.
+         * @enum {string}
+         */
+        Order: "changed" | "name";
+        /**
          * Outcome
          * @description What comes out: raw pieces, the baked cookie with ranges, the minutes and what to look for. `outline` and
          *     `widest_outline` are the baked piece from above where it is not round, in the middle and at the top of its range.
@@ -3012,6 +3136,7 @@ export interface components {
              * @default {
              *       "units": "metric",
              *       "scale": "c",
+             *       "introduced": false,
              *       "habit": {
              *         "cup_fill": "spooned",
              *         "own_cups": [],
@@ -3291,6 +3416,8 @@ export interface components {
              * Format: date-time
              */
             ends_at: string;
+            /** Put Aside */
+            put_aside: boolean;
         };
         /**
          * Point
@@ -3386,7 +3513,7 @@ export interface components {
          * Reading
          * @description What a line was read as. `mass_g` is the middle of a range; None when no weight could be worked out.
          *
-         *     `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `split` the ingredients
+         *     `ingredient_name` is what it was taken for. `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `split` the ingredients
          *     of a line that holds several, each as a line of its own.
          */
         Reading: {
@@ -3404,6 +3531,11 @@ export interface components {
              * @default
              */
             ingredient_name: string;
+            /**
+             * Said As
+             * @default
+             */
+            said_as: string;
             /** Mass G */
             mass_g?: number | null;
             /** Mass Low G */
@@ -4121,6 +4253,20 @@ export interface components {
             width_mm: number;
             /** Length Mm */
             length_mm: number;
+        };
+        /**
+         * ShelfChoices
+         * @description What the doughs on the shelf can be chosen by: forms and tags that some of them have, and how many there are in all.
+         */
+        ShelfChoices: {
+            /** Kinds */
+            kinds: string[];
+            /** Tags */
+            tags: string[];
+            /** Total */
+            total: number;
+            /** Aside */
+            aside: number;
         };
         /**
          * SizeWish
@@ -5155,6 +5301,11 @@ export interface operations {
         parameters: {
             query?: {
                 words?: string;
+                kind?: string;
+                without?: string[] | null;
+                tag?: string;
+                order?: components["schemas"]["Order"];
+                aside?: boolean;
                 next?: string | null;
                 limit?: number;
             };
@@ -5234,6 +5385,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedDough"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shelfChoices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfChoices"];
                 };
             };
             /** @description Bad Request */
@@ -5717,6 +5924,89 @@ export interface operations {
             };
         };
     };
+    throwAwayDough: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     exportDough: {
         parameters: {
             query?: never;
@@ -6014,6 +6304,7 @@ export interface operations {
     listPlans: {
         parameters: {
             query?: {
+                aside?: boolean;
                 next?: string | null;
                 limit?: number;
             };
@@ -6370,7 +6661,7 @@ export interface operations {
             };
         };
     };
-    throwAwayPlan: {
+    putAsidePlan: {
         parameters: {
             query?: never;
             header?: {
@@ -6389,11 +6680,13 @@ export interface operations {
         };
         responses: {
             /** @description Successful Response */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["PlanSummary"];
+                };
             };
             /** @description Bad Request */
             400: {
@@ -6415,6 +6708,181 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putBackPlan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanSummary"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    throwAwayPlan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6489,6 +6957,15 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6636,6 +7113,15 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -39,11 +39,29 @@ export function sendChange(change: Change, key: string): Promise<unknown> {
       const body = { revision: change.revision, change: change.change, now: change.now };
       return need(api.POST("/api/plans/{plan_id}/changes", { params, body }));
     }
-    case "throw-away-plan": {
+    case "put-aside-plan":
+    case "put-back-plan": {
       const params = { path: { plan_id: change.id }, header };
-      return need(
-        api.POST("/api/plans/{plan_id}/throw-away", { params, body: { revision: change.revision } }),
-      ).then(() => ({}));
+      const body = { revision: change.revision };
+      return change.kind === "put-aside-plan"
+        ? need(api.POST("/api/plans/{plan_id}/put-aside", { params, body }))
+        : need(api.POST("/api/plans/{plan_id}/put-back", { params, body }));
+    }
+    case "throw-away": {
+      const body = { revision: change.revision };
+      return change.of === "dough"
+        ? need(
+            api.POST("/api/doughs/{dough_id}/throw-away", {
+              params: { path: { dough_id: change.id }, header },
+              body,
+            }),
+          )
+        : need(
+            api.POST("/api/plans/{plan_id}/throw-away", {
+              params: { path: { plan_id: change.id }, header },
+              body,
+            }),
+          );
     }
   }
 }

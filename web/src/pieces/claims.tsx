@@ -5,7 +5,7 @@ import type { Claim } from "../client/cards";
 import { useCatalogue } from "../client/catalogue";
 import { ovenHeat } from "../words/heat";
 import { CARD_FORMS, CLAIMS, LININGS } from "../words/labels";
-import { grams, length, minutes } from "../words/numbers";
+import { length, minutes, weighed } from "../words/numbers";
 import { Select } from "./choice";
 import { Button, Field, NumberField } from "./controls";
 import { LengthField, MassField, OvenField } from "./measures";
@@ -210,7 +210,7 @@ function figureOf(claim: Claim, kitchen: Kitchen, marks: readonly (readonly numb
       return value >= 120 ? `${+(value / 60).toFixed(1)} h` : `${minutes(value)} min`;
     if (kind.endsWith("_c"))
       return ovenHeat(value, kitchen.scale, marks) + (claim.word === "fan" ? ", fan" : "");
-    if (kind.endsWith("_g")) return grams(value);
+    if (kind.endsWith("_g")) return weighed(value, kitchen);
     if (kind.endsWith("_ml")) return `${Math.round(value)} ml`;
     return `${+value.toFixed(2)}`;
   };

@@ -1,6 +1,6 @@
 /** Before beside after: lines, percentages, results and allergens that differ. */
 import type { Schemas } from "../client/api";
-import { grams, length, mass, percent, type UnitsOf } from "../words/numbers";
+import { length, mass, percent, type UnitsOf, weighed } from "../words/numbers";
 
 type Comparison = Schemas["Comparison"];
 
@@ -18,7 +18,7 @@ export function ComparisonTable({
   const nothing = !comparison.lines.length && !comparison.results.length;
   if (nothing) return <p className="text-quiet">Nothing differs.</p>;
   const weight = (g: number | null | undefined, pct: number | null | undefined) =>
-    g == null ? "–" : `${grams(g)}${pct == null ? "" : ` · ${percent(pct, pct < 10 ? 1 : 0)}`}`;
+    g == null ? "–" : `${weighed(g, kitchen)}${pct == null ? "" : ` · ${percent(pct, pct < 10 ? 1 : 0)}`}`;
   return (
     <div className="grid gap-3">
       {(comparison.allergens_gained.length > 0 || comparison.allergens_lost.length > 0) && (

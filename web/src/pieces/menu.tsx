@@ -3,16 +3,32 @@ import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { Button } from "./controls";
 
-export function Menu({ label, children }: { label: string; children: ReactNode }) {
+export function Menu(props: {
+  label: string;
+  /** Of what, where there are many of the same: the trigger is three dots then. */
+  of?: string;
+  children: ReactNode;
+}) {
+  const { label, of, children } = props;
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>
-        <Button className="px-3">
-          {label}
-          <span aria-hidden className="text-quiet">
-            ▾
-          </span>
-        </Button>
+        {of === undefined ? (
+          <Button className="px-3">
+            {label}
+            <span aria-hidden className="text-quiet">
+              ▾
+            </span>
+          </Button>
+        ) : (
+          <button
+            type="button"
+            aria-label={`${label}: ${of}`}
+            className="flex size-11 items-center justify-center rounded-[10px] text-xl font-bold hover:bg-well data-[state=open]:bg-well"
+          >
+            ⋮
+          </button>
+        )}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

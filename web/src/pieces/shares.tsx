@@ -14,6 +14,7 @@ import { keepFocus } from "./focus";
 import { MassField } from "./measures";
 import { Note, ProblemNote } from "./notes";
 import { Popover } from "./popover";
+import { toast } from "./toasts";
 
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
 
@@ -137,6 +138,11 @@ function ShareFields({ spec, found, kitchen, share, onChoose, onSpec }: SharesPr
   const remove = () => {
     onChoose(undefined);
     onSpec((now) => ({ ...now, shares: now.shares.filter((one) => one.id !== share.id) }));
+    toast(
+      `${share.name} is back in the dough.`,
+      () => onSpec((now) => ({ ...now, shares: [...now.shares.filter(({ id }) => id !== share.id), share] })),
+      "Undo",
+    );
     keepFocus();
   };
   const amount = {

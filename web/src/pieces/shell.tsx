@@ -7,7 +7,10 @@ import { lastDough } from "../client/dough";
 import { colour } from "../theme/tokens";
 import { Boundary } from "./boundary";
 import { Sheet } from "./dialog";
+import { DropAnywhere } from "./dropped";
+import { Find } from "./find";
 import { focusTitle } from "./focus";
+import { Toasts } from "./toasts";
 import { Waiting } from "./waiting";
 
 const stroke = {
@@ -64,6 +67,18 @@ export function Shell({ children }: { children: ReactNode }) {
     // Whoever goes by key or by ear begins at the title of the place.
     if (document.activeElement === document.body) focusTitle();
   }, [pathname]);
+  const [sheet, setSheet] = useState<"find" | "keys">();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea, select");
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
+        event.preventDefault();
+        setSheet("find");
+      } else if (event.key === "?" && !typing) setSheet("keys");
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
   const places = [
     ["Doughs", "/"],
     ["Bench", dough ? `/bench/${dough}` : "/bench"],
@@ -102,8 +117,25 @@ export function Shell({ children }: { children: ReactNode }) {
             {name}
           </NavLink>
         ))}
+        <div className="mt-auto grid gap-1">
+          <RailButton name="Find" keys="Ctrl K" onPress={() => setSheet("find")}>
+            <circle cx="12" cy="12" r="6.5" />
+            <path d="m17 17 6 6" />
+          </RailButton>
+          <RailButton name="Keys" keys="?" onPress={() => setSheet("keys")}>
+            <rect x="3" y="7" width="22" height="14" rx="3" />
+            <path d="M8 12h.1M14 12h.1M20 12h.1M9 17h10" strokeWidth="2.6" />
+          </RailButton>
+        </div>
       </nav>
-      <Help />
+      <Find
+        open={sheet === "find"}
+        onOpen={(open) => setSheet(open ? "find" : undefined)}
+        onKeys={() => setSheet("keys")}
+      />
+      <Keys open={sheet === "keys"} onOpen={(open) => setSheet(open ? "keys" : undefined)} />
+      <DropAnywhere />
+      <Toasts />
       <main id="place" className="flex min-w-0 flex-1 flex-col">
         <div className="min-w-0 flex-1">
           <Boundary place={pathname}>{children}</Boundary>
@@ -115,6 +147,7 @@ export function Shell({ children }: { children: ReactNode }) {
 }
 
 const KEYS = [
+  ["Ctrl K", "find anything: doughs, days, places, what can be done"],
   ["?", "this list"],
   ["Tab, Shift Tab", "from control to control"],
   ["Enter in a line", "a new line below"],
@@ -126,19 +159,10 @@ const KEYS = [
   ["Ctrl P", "print a plan or card"],
 ] as const;
 
-/** The one help key: everything the keyboard can do. */
-function Help() {
-  const [open, setOpen] = useState(false);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea, select");
-      if (event.key === "?" && !typing) setOpen(true);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
+/** Under the one help key: everything the keyboard can do. */
+function Keys(props: { open: boolean; onOpen: (open: boolean) => void }) {
   return (
-    <Sheet title="By keyboard" open={open} onOpen={setOpen}>
+    <Sheet title="By keyboard" open={props.open} onOpen={props.onOpen}>
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
         {KEYS.map(([keys, does]) => (
           <div key={keys} className="contents">
@@ -148,6 +172,22 @@ function Help() {
         ))}
       </dl>
     </Sheet>
+  );
+}
+
+function RailButton(props: { name: string; keys: string; onPress: () => void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      title={`${props.name} (${props.keys})`}
+      onClick={props.onPress}
+      className="mx-2 flex min-h-11 flex-col items-center rounded-[10px] py-1 text-note font-medium hover:bg-on-rail/15 focus-visible:outline-on-rail"
+    >
+      <svg viewBox="0 0 28 28" className="size-6" aria-hidden="true" {...stroke}>
+        {props.children}
+      </svg>
+      {props.name}
+    </button>
   );
 }
 

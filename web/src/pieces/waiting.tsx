@@ -6,7 +6,7 @@ import type { Change, Entry } from "../client/entries";
 import { useKitchen } from "../client/kitchen";
 import type { FieldChange } from "../client/merging";
 import { outbox } from "../client/outbox";
-import { grams, length, plural, roomTemperature } from "../words/numbers";
+import { clock, grams, length, plural, roomTemperature } from "../words/numbers";
 import { Button } from "./controls";
 import { Sheet } from "./dialog";
 
@@ -16,6 +16,7 @@ type Names = Readonly<Record<string, string>>;
 export function Waiting() {
   const { entries, away, trouble, kept, writing } = useOutbox();
   const [open, setOpen] = useState(false);
+  const { data: kitchen } = useKitchen();
   const asked = entries.filter((entry) => entry.state !== "waiting").length;
   const waiting = entries.length - asked;
   const late = waiting > 0 && (away || trouble !== undefined);
@@ -56,7 +57,7 @@ export function Waiting() {
               <p>
                 <strong>{subject(entry.change)}</strong>{" "}
                 <span className="text-quiet">
-                  {new Date(entry.at).toLocaleTimeString([], { timeStyle: "short" })}
+                  {clock(new Date(entry.at), kitchen ?? { units: "metric" })}
                 </span>
               </p>
               {entry.state === "waiting" ? (
@@ -97,11 +98,13 @@ export function Answer({ entry, names }: { entry: Entry; names?: Names }) {
           <Button onClick={() => outbox.keepAsCopy(entry)}>Keep mine as a copy</Button>
         )}
         {entry.state === "refused" && <Button onClick={() => outbox.again(entry)}>Try again</Button>}
-        {entry.state === "stale" && change.kind === "put-aside" && fresh !== undefined && (
-          <Button onClick={() => outbox.again(entry, { ...change, revision: fresh })}>
-            Take it off all the same
-          </Button>
-        )}
+        {entry.state === "stale" &&
+          (change.kind === "put-aside" || change.kind === "put-aside-plan") &&
+          fresh !== undefined && (
+            <Button onClick={() => outbox.again(entry, { ...change, revision: fresh })}>
+              Take it off all the same
+            </Button>
+          )}
         {drop}
       </div>
     </>
@@ -189,7 +192,11 @@ function subject(change: Change): string {
       return "The weigh-in";
     case "change-plan":
       return "A change of the bake day";
-    case "throw-away-plan":
-      return "A bake day thrown away";
+    case "put-aside-plan":
+      return `${change.name}, a bake day put aside`;
+    case "put-back-plan":
+      return `${change.name}, a bake day put back`;
+    case "throw-away":
+      return `${change.name}, thrown away`;
   }
 }

@@ -23,6 +23,12 @@ export const colour = {
   /** Shares of a dough. */
   water: of("water"),
   filling: of("filling"),
+  /** What goes on cookies, the same in both themes. */
+  icing: of("icing"),
+  icingEdge: of("icing-edge"),
+  chocolate: of("chocolate"),
+  nut: of("nut"),
+  sheen: of("sheen"),
   flour: of("flour"),
   askEdge: of("ask-edge"),
   stopEdge: of("stop-edge"),

@@ -23,6 +23,30 @@ export const FORMS: Record<DoughSpec["form"]["kind"], string> = {
   rusk: "Twice-baked",
 };
 
+export const CLOCKS: Record<NonNullable<Kitchen["clock"]>, string> = {
+  "24h": "18:30",
+  "12h": "6:30 PM",
+};
+
+export const DATES: Record<NonNullable<Kitchen["dates"]>, string> = {
+  dmy: "day, month, year",
+  mdy: "month, day, year",
+  ymd: "year, month, day",
+};
+
+export const ORDERS: Record<Schemas["Order"], string> = {
+  changed: "last changed",
+  name: "by name",
+};
+
+export const WITHOUT = {
+  "": "anything",
+  egg: "egg",
+  milk: "milk",
+  nuts: "nuts",
+  gluten: "gluten",
+} as const;
+
 export const PARTS: Record<NonNullable<Line["part"]>, string> = {
   dough: "in the dough",
   filling: "filling",

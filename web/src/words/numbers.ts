@@ -4,7 +4,7 @@ import type { Interval, Kitchen } from "../client/api";
 export const MM_PER_IN = 25.4;
 const G_PER_OZ = 28.35;
 
-export type UnitsOf = Pick<Kitchen, "units">;
+export type UnitsOf = Pick<Kitchen, "units"> & Partial<Pick<Kitchen, "clock" | "dates">>;
 
 const round = (value: number, digits = 0) => value.toFixed(digits).replace(/^-0$/, "0");
 
@@ -62,6 +62,16 @@ export function grams(g: number): string {
   return `${round(g, g < 10 && g > 0 ? 1 : 0)} g`;
 }
 
+/** A weight as it is weighed out: grams, or ounces to a hundredth where small. */
+export function weighed(g: number, { units }: UnitsOf): string {
+  if (units !== "us") return grams(g);
+  const oz = g / G_PER_OZ;
+  return `${round(oz, oz < 10 ? 2 : 1)} oz`;
+}
+
+/** Grams to or from what a kitchen weighs in. */
+export const gramsPer = ({ units }: UnitsOf) => (units === "us" ? G_PER_OZ : 1);
+
 export function lengthRange(value: Interval, of: UnitsOf): string {
   if (value.high - value.low < 0.5) return length(value.value, of);
   if (of.units === "us") return `${inches(value.low)} to ${inches(value.high)} in`;
@@ -100,15 +110,26 @@ export function duration(seconds: number): string {
   return hours ? `${hours} h ${String(total % 60).padStart(2, "0")} min` : `${total} min`;
 }
 
-export function clock(moment: Date, { units }: UnitsOf): string {
-  return moment.toLocaleTimeString(units === "us" ? "en-US" : "en-GB", {
-    hour: units === "us" ? "numeric" : "2-digit",
+/** The clock and the order of dates: the kitchen's own choice, else as its units have it. */
+export const clockOf = ({ clock, units }: UnitsOf) => clock ?? (units === "us" ? "12h" : "24h");
+export const datesOf = ({ dates, units }: UnitsOf) => dates ?? (units === "us" ? "mdy" : "dmy");
+
+/** Regions that write dates in each order, all in English. */
+export const REGIONS = { dmy: "en-GB", mdy: "en-US", ymd: "en-CA" } as const;
+
+export function clock(moment: Date, of: UnitsOf): string {
+  const hour12 = clockOf(of) === "12h";
+  return moment.toLocaleTimeString(hour12 ? "en-US" : "en-GB", {
+    hour: hour12 ? "numeric" : "2-digit",
     minute: "2-digit",
   });
 }
 
-export function day(moment: Date): string {
-  return moment.toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long" });
+export function day(moment: Date, of: UnitsOf): string {
+  const order = datesOf(of);
+  const weekday = moment.toLocaleDateString("en-GB", { weekday: "long" });
+  if (order === "ymd") return `${weekday}, ${moment.toLocaleDateString("en-CA")}`;
+  return moment.toLocaleDateString(REGIONS[order], { weekday: "long", day: "numeric", month: "long" });
 }
 
 export const plural = (count: number, one: string, many = `${one}s`) =>

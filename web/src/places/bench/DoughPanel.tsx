@@ -68,6 +68,7 @@ export function DoughPanel(props: {
           <MethodView
             spec={spec}
             found={found}
+            kitchen={kitchen}
             onMethod={(method) => onSpec(withMethod(spec, method))}
             onSpec={onSpec}
           />

@@ -7,7 +7,7 @@ import { Button } from "../../pieces/controls";
 import { VesselField } from "../../pieces/habit";
 import { IngredientSelect } from "../../pieces/ingredient";
 import { options, PARTS } from "../../words/labels";
-import { grams, percent } from "../../words/numbers";
+import { grams, percent, weighed } from "../../words/numbers";
 
 export interface LineRowProps {
   line: Line;
@@ -100,7 +100,11 @@ export function LineRow(props: LineRowProps) {
         </div>
         <p className="text-right leading-tight">
           <span className="block font-semibold">
-            {reading?.mass_g == null ? (line.text.trim() ? "? g" : "") : grams(reading.mass_g)}
+            {reading?.mass_g == null
+              ? line.text.trim()
+                ? "? g"
+                : ""
+              : weighed(reading.mass_g, props.kitchen)}
           </span>
           <span className="block text-note text-quiet">
             {seen?.bakers_pct == null ? "" : percent(seen.bakers_pct, seen.bakers_pct < 10 ? 1 : 0)}

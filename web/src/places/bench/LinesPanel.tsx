@@ -4,6 +4,7 @@ import type { DoughSpec, Kitchen, Line, WeighedLine } from "../../client/api";
 import { useSaveKitchen } from "../../client/kitchen";
 import { Button } from "../../pieces/controls";
 import { Panel } from "../../pieces/notes";
+import { toast } from "../../pieces/toasts";
 import { LineRow } from "./LineRow";
 
 const MAX_LINES = 60;
@@ -56,9 +57,14 @@ export function LinesPanel(props: {
     const added = texts.map((text) => ({ id: newId(), text, part: lines[index]?.part ?? null }));
     put([...lines.slice(0, index), ...added, ...lines.slice(index + 1)]);
   };
+  const now = useRef(lines);
+  now.current = lines;
   const remove = (index: number) => {
+    const line = lines[index];
     put(lines.filter((_, i) => i !== index));
     focus(Math.max(0, index - 1));
+    if (line?.text.trim())
+      toast(`“${line.text}” is taken out.`, () => put(now.current.toSpliced(index, 0, line)));
   };
   const move = (from: number, to: number) => {
     const line = lines[from];

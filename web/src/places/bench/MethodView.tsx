@@ -1,6 +1,6 @@
 /** The method: proposed from the formula, changed in place; the bake day takes its times from here. */
 import { useEffect, useState } from "react";
-import type { DoughSpec, Schemas } from "../../client/api";
+import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { starting, within } from "../../client/within";
 import { Amounts } from "../../pieces/amounts";
 import { Select, Switch } from "../../pieces/choice";
@@ -13,11 +13,13 @@ type Found = Schemas["Assessment"];
 export function MethodView({
   spec,
   found,
+  kitchen,
   onMethod,
   onSpec,
 }: {
   spec: DoughSpec;
   found: Found;
+  kitchen: Kitchen;
   onMethod: (method: Step[] | null) => void;
   onSpec: (part: Partial<DoughSpec>) => void;
 }) {
@@ -60,7 +62,10 @@ export function MethodView({
                 maxLength={300}
                 onChange={(event) => change(step.id, { text: event.target.value })}
               />
-              <Amounts lines={(spoken.get(step.id) ?? []).flatMap((id) => lines.get(id) ?? [])} />
+              <Amounts
+                kitchen={kitchen}
+                lines={(spoken.get(step.id) ?? []).flatMap((id) => lines.get(id) ?? [])}
+              />
               <div className="mb-1 w-44">
                 <Select
                   hideLabel

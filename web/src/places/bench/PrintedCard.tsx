@@ -7,7 +7,7 @@ import { Amounts } from "../../pieces/amounts";
 import { Button } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
 import { PlaceHeader } from "../../pieces/shell";
-import { grams, percent } from "../../words/numbers";
+import { percent, weighed } from "../../words/numbers";
 
 export function PrintedCard() {
   const { id } = useParams();
@@ -36,7 +36,7 @@ export function PrintedCard() {
           <thead>
             <tr className="border-b-2 border-rim">
               <th className="py-1">Ingredient</th>
-              <th className="py-1 text-right">Grams</th>
+              <th className="py-1 text-right">{kitchen.units === "us" ? "Ounces" : "Grams"}</th>
               <th className="py-1 text-right">% of flour</th>
               <th className="py-1 pl-4">Spoons and cups</th>
             </tr>
@@ -49,7 +49,7 @@ export function PrintedCard() {
                   {line.part !== "dough" && <span className="text-quiet"> ({line.part})</span>}
                 </td>
                 <td className="py-1 text-right font-semibold">
-                  {line.reading.mass_g == null ? "?" : grams(line.reading.mass_g)}
+                  {line.reading.mass_g == null ? "?" : weighed(line.reading.mass_g, kitchen)}
                 </td>
                 <td className="py-1 text-right">
                   {line.bakers_pct == null ? "" : percent(line.bakers_pct, line.bakers_pct < 10 ? 1 : 0)}
@@ -67,7 +67,7 @@ export function PrintedCard() {
                 ({step.minutes} min{step.cue ? `; until ${step.cue}` : ""})
               </span>
               {step.caution && <strong> {step.caution}</strong>}
-              <Amounts lines={step.line_ids.flatMap((line) => lines.get(line) ?? [])} />
+              <Amounts kitchen={kitchen} lines={step.line_ids.flatMap((line) => lines.get(line) ?? [])} />
             </li>
           ))}
         </ol>

@@ -52,7 +52,7 @@ export function VersionsSheet(props: {
   };
   const label = (version: Schemas["SavedVersion"]) => {
     const at = new Date(version.created_at);
-    return `${version.note || "no note"}, ${day(at)} ${clock(at, kitchen)}`;
+    return `${version.note || "no note"}, ${day(at, kitchen)} ${clock(at, kitchen)}`;
   };
   const options = (versions ?? []).map((version) => [version.id, label(version)] as const);
   return (

@@ -1,7 +1,7 @@
 /** The weigh-in: one line at a time, read from an arm away, worked with a knuckle; a slip of the bag can be rescued. */
 
 import clsx from "clsx";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { useOutbox } from "../../client/answers";
 import type { ApiError, Schemas } from "../../client/api";
@@ -14,15 +14,17 @@ import { Button, Field } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
+import { toast } from "../../pieces/toasts";
 import { Answer } from "../../pieces/waiting";
 import { colour } from "../../theme/tokens";
-import { grams, mass, plural } from "../../words/numbers";
+import { gramsPer, mass, plural, type UnitsOf, weighed } from "../../words/numbers";
 
 type View = Schemas["WeighInView"];
 type Target = Schemas["Target"];
 
 const READ_MS = 300;
 const LEAST_ON_SCALE_G = 0.3;
+const MOST_G = 20_000;
 
 export function WeighIn() {
   const { id = "" } = useParams();
@@ -46,11 +48,18 @@ export function WeighIn() {
       ...view.state,
       poured_g: { ...view.state.poured_g, [target.line_id]: Math.max(0, Math.round(g * 10) / 10) },
     });
+  const begun = view.state.factor !== 1 || Object.keys(view.state.poured_g ?? {}).length > 0;
+  const startOver = () => {
+    const emptied = { poured_g: {}, factor: 1 };
+    const back = changesBetween(emptied, view.state);
+    save(emptied);
+    toast("The bowl is empty again.", () => outbox.put({ kind: "weigh-in", id, changes: back }), "Undo");
+  };
   const done = view.targets.filter((target) => target.state === "done" || target.state === "over").length;
   return (
     <>
       <PlaceHeader title="Weigh in">
-        <Button kind="quiet" onClick={() => save({ poured_g: {}, factor: 1 })}>
+        <Button kind="quiet" disabled={!begun} onClick={startOver}>
           Start over
         </Button>
         <Link
@@ -85,6 +94,7 @@ export function WeighIn() {
               target={open}
               number={view.targets.indexOf(open) + 1}
               of={view.targets.length}
+              kitchen={kitchen}
               onPour={(g) => pour(open, g)}
             />
           ) : (
@@ -121,13 +131,13 @@ export function WeighIn() {
                     {target.name}
                     {target.part !== "dough" && <span className="text-quiet"> ({target.part})</span>}
                     {target.state === "short" && (
-                      <strong> top up {grams(target.least_g - (target.poured_g ?? 0))}</strong>
+                      <strong> top up {weighed(target.least_g - (target.poured_g ?? 0), kitchen)}</strong>
                     )}
                     {target.state === "over" && (
-                      <strong> {grams((target.poured_g ?? 0) - target.most_g)} over</strong>
+                      <strong> {weighed((target.poured_g ?? 0) - target.most_g, kitchen)} over</strong>
                     )}
                   </span>
-                  <span className="font-semibold">{wanted(target)}</span>
+                  <span className="font-semibold">{wanted(target, kitchen)}</span>
                 </button>
               </li>
             ))}
@@ -182,15 +192,22 @@ function Counter({
   target,
   number,
   of,
+  kitchen,
   onPour,
 }: {
   target: Target;
   number: number;
   of: number;
+  kitchen: UnitsOf;
   onPour: (g: number) => void;
 }) {
   const [shown, setShown] = useState<Schemas["ScaleReading"]>();
   const [typed, setTyped] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  // What had the focus went with the line before: the hands go on here.
+  useEffect(() => {
+    if (document.activeElement === document.body) field.current?.focus();
+  }, []);
   const before = target.poured_g ?? 0;
   useEffect(() => {
     let gone = false;
@@ -213,8 +230,9 @@ function Counter({
   const left = target.least_g - before - on;
   const over = before + on - target.most_g;
   const share = Math.min(1, Math.max(0, (before + on) / target.target_g));
-  const number_ = Number(typed.replace(",", "."));
-  const wrong = typed.trim() !== "" && !(number_ > 0 && number_ <= 20000);
+  const typed_g = Number(typed.replace(",", ".")) * gramsPer(kitchen);
+  const wrong = typed.trim() !== "" && !(typed_g > 0 && typed_g <= MOST_G);
+  const unit = kitchen.units === "us" ? "ounces" : "grams";
   // A scale that does not answer says so in its own place.
   const silent = () => setShown(undefined);
   const tare = () => tareScale().then(setShown, silent);
@@ -223,11 +241,11 @@ function Counter({
     <Panel title={`${number} of ${of}`} aside={<span className="text-quiet">{target.text}</span>}>
       <div className="grid gap-4 p-6">
         <p className="text-figure leading-none font-extrabold">{target.name}</p>
-        <p className="text-display leading-none font-extrabold">{wanted(target)}</p>
+        <p className="text-display leading-none font-extrabold">{wanted(target, kitchen)}</p>
         {target.most_g > target.least_g && (
           <p>
-            Begin with {grams(target.least_g)}; stop when it is right, at the latest at {grams(target.most_g)}
-            .
+            Begin with {weighed(target.least_g, kitchen)}; stop when it is right, at the latest at{" "}
+            {weighed(target.most_g, kitchen)}.
           </p>
         )}
         <svg
@@ -252,16 +270,16 @@ function Counter({
         </svg>
         <p className="text-title font-bold" aria-live="polite">
           {left > target.tolerance_g
-            ? `${grams(left)} more`
+            ? `${weighed(left, kitchen)} more`
             : over > target.tolerance_g
-              ? `${grams(over)} too much`
+              ? `${weighed(over, kitchen)} too much`
               : "Enough: that is it"}
         </p>
         <div className="flex flex-wrap items-center gap-3 border-t border-line pt-4">
           <p className="min-w-52 text-head" role="status">
             Scale:{" "}
             <strong data-testid="scale">
-              {shown?.overload ? "too heavy" : shown ? `${shown.g.toFixed(1)} g` : "not answering"}
+              {shown?.overload ? "too heavy" : shown ? scaleSays(shown.g, kitchen) : "not answering"}
             </strong>{" "}
             <span className="text-quiet">
               {shown && !shown.overload ? (shown.stable ? "still" : "moving") : ""}
@@ -277,11 +295,25 @@ function Counter({
             It is in
           </Button>
         </div>
-        <div className="flex flex-wrap items-end gap-3">
-          <Field label="Or type the grams" error={wrong ? "Grams from 0 to 20000." : undefined}>
+        <form
+          className="flex flex-wrap items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (typed.trim() && !wrong) onPour(typed_g);
+          }}
+        >
+          <Field
+            label={`Or type the ${unit}`}
+            error={
+              wrong
+                ? `${unit === "grams" ? "Grams" : "Ounces"} from 0 to ${Math.round(MOST_G / gramsPer(kitchen))}.`
+                : undefined
+            }
+          >
             {(ids) => (
               <input
                 {...ids}
+                ref={field}
                 className="control h-14 w-36 text-right text-head"
                 inputMode="decimal"
                 value={typed}
@@ -289,10 +321,10 @@ function Counter({
               />
             )}
           </Field>
-          <Button className="min-h-14" disabled={!typed.trim() || wrong} onClick={() => onPour(number_)}>
+          <Button type="submit" className="min-h-14" disabled={!typed.trim() || wrong}>
             That much is in
           </Button>
-        </div>
+        </form>
         <fieldset className="flex flex-wrap items-center gap-2 text-plain text-quiet">
           <legend className="sr-only">Simulated scale</legend>
           Simulated scale: put on
@@ -321,7 +353,7 @@ function RescueNote({
 }: {
   view: View;
   onRescue: (factor: number) => void;
-  units: { units: "metric" | "us" };
+  units: UnitsOf;
 }) {
   const rescue = view.rescue;
   if (!rescue) return null;
@@ -331,7 +363,7 @@ function RescueNote({
     <Note severity="ask">
       <p className="text-lead">
         <strong>
-          {over?.name}: {grams((over?.poured_g ?? 0) - (over?.most_g ?? 0))} too much.
+          {over?.name}: {weighed((over?.poured_g ?? 0) - (over?.most_g ?? 0), units)} too much.
         </strong>{" "}
         Spoon some out and weigh it again, or make the rest to match: {rescue.factor.toFixed(2)} times the
         dough, {mass(rescue.dough_g, units)} in all, {view.cookies_rescued ?? "?"} cookies instead of{" "}
@@ -345,6 +377,12 @@ function RescueNote({
   );
 }
 
+/** What a scale shows, to a tenth of a gram or a hundredth of an ounce. */
+const scaleSays = (g: number, kitchen: UnitsOf) =>
+  kitchen.units === "us" ? `${(g / gramsPer(kitchen)).toFixed(2)} oz` : `${g.toFixed(1)} g`;
+
 /** What is to be weighed; an amount by feel from where to where. */
-const wanted = ({ least_g, most_g }: Target) =>
-  most_g > least_g ? `${grams(least_g).replace(" g", "")} to ${grams(most_g)}` : grams(least_g);
+const wanted = ({ least_g, most_g }: Target, kitchen: UnitsOf) => {
+  const least = weighed(least_g, kitchen);
+  return most_g > least_g ? `${least.replace(/ \w+$/, "")} to ${weighed(most_g, kitchen)}` : least;
+};

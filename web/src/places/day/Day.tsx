@@ -2,8 +2,8 @@
 
 import { useQueries } from "@tanstack/react-query";
 import { type FormEvent, useDeferredValue, useEffect, useMemo, useState } from "react";
-import { Link, useNavigate, useSearchParams } from "react-router";
-import type { ApiError, FieldError, Schemas } from "../../client/api";
+import { Link, useNavigate } from "react-router";
+import type { ApiError, FieldError } from "../../client/api";
 import { lastDough } from "../../client/dough";
 import { doughNow, useShelf } from "../../client/doughs";
 import { keys } from "../../client/keys";
@@ -11,11 +11,13 @@ import { useKitchen } from "../../client/kitchen";
 import { makePlan, usePlans, useShowPlan, warmUp } from "../../client/plans";
 import { within } from "../../client/within";
 import { Segments, Select, Switch } from "../../pieces/choice";
-import { Button, Field, NumberField, SearchField } from "../../pieces/controls";
+import { Button, NumberField, SearchField } from "../../pieces/controls";
+import { MomentField, TimeField } from "../../pieces/moment";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { ANCHORS, options } from "../../words/labels";
 import { clock, day } from "../../words/numbers";
+import { type Ask, askOf, type Choices, useChoices } from "./choices";
 
 /** The value of a datetime-local field for a moment, in the baker's own time. */
 const local = (moment: Date) =>
@@ -28,29 +30,21 @@ function tomorrowAtSix(): string {
   return local(moment);
 }
 
-type Ask = Schemas["DoughAsk"];
-type When = Schemas["ClockFixes"];
-
 const MOST_DOUGHS = 6;
+const NIGHT: [string, string] = ["22:00", "07:00"];
 const SEARCHED_FROM = 20; // a choice of more is found by typing
 
 export function Day() {
-  const [params] = useSearchParams();
   const [words, setWords] = useState("");
-  const shelf = useShelf(useDeferredValue(words.trim()));
+  const shelf = useShelf({ words: useDeferredValue(words.trim()) });
   const { data: kitchen } = useKitchen();
-  const [asks, setAsks] = useState<Ask[]>(() => {
-    const first = params.get("dough") ?? lastDough.get();
-    return first ? [{ dough_id: first, times: 1, overnight: false }] : [];
+  const [start] = useState((): Choices => {
+    const first = lastDough.get();
+    const asks = first ? [askOf(first)] : [];
+    return { asks, when: "ready_by", at: tomorrowAtSix(), racks: "1", hands: "1", fewer: "0" };
   });
-  const [when, setWhen] = useState<When>("ready_by");
-  const [at, setAt] = useState(tomorrowAtSix);
-  const [racks, setRacks] = useState<"1" | "2" | "3">("1");
-  const [hands, setHands] = useState<"1" | "2">("1");
-  const [fewer, setFewer] = useState<"0" | "1" | "2">("0");
-  const [resting, setResting] = useState(false);
-  const [from, setFrom] = useState("22:00");
-  const [to, setTo] = useState("07:00");
+  const [choices, choose] = useChoices(start);
+  const { asks, when, at, racks, hands, fewer, rest } = choices;
   const [errors, setErrors] = useState<FieldError[]>([]);
   const [working, setWorking] = useState(false);
   const navigate = useNavigate();
@@ -60,12 +54,10 @@ export function Day() {
   const first = doughs?.[0]?.id;
   // A dough that was taken off the shelf cannot be baked; with none left, the one last changed is the likeliest.
   useEffect(() => {
-    setAsks((now) => {
-      const there = now.filter((ask) => !gone.includes(ask.dough_id));
-      if (there.length || !first) return there.length === now.length ? now : there;
-      return [{ dough_id: first, times: 1, overnight: false }];
-    });
-  }, [first, gone]);
+    const there = asks.filter((ask) => !gone.includes(ask.dough_id));
+    if (!there.length && first) choose({ asks: [askOf(first)] });
+    else if (there.length < asks.length) choose({ asks: there });
+  }, [first, gone, asks, choose]);
   useEffect(() => {
     warmUp();
   }, []);
@@ -86,10 +78,10 @@ export function Day() {
         at: (when === "soonest" ? new Date() : moment).toISOString(),
         racks: Number(racks),
         hands: Number(hands),
-        closed: resting
+        closed: rest
           ? {
-              from_min: minutesOf(from),
-              to_min: minutesOf(to),
+              from_min: minutesOf(rest[0]),
+              to_min: minutesOf(rest[1]),
               zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
             }
           : null,
@@ -120,25 +112,31 @@ export function Day() {
                 onValue={setWords}
               />
             )}
-            <DoughAsks asks={asks} doughs={doughs ?? []} chosen={found} onAsks={setAsks} />
-            <Segments label="The clock fixes" value={when} onValue={setWhen} options={options(ANCHORS)} />
-            {when !== "soonest" && (
-              <Field label={when === "ready_by" ? "All ready by" : "Start at"} error={atError?.message}>
-                {(ids) => (
-                  <input
-                    {...ids}
-                    type="datetime-local"
-                    className="control w-64"
-                    value={at}
-                    onChange={(event) => setAt(event.target.value)}
-                  />
-                )}
-              </Field>
+            <DoughAsks
+              asks={asks}
+              doughs={doughs ?? []}
+              chosen={found}
+              onAsks={(next) => choose({ asks: next })}
+            />
+            <Segments
+              label="The clock fixes"
+              value={when}
+              onValue={(next) => choose({ when: next })}
+              options={options(ANCHORS)}
+            />
+            {when !== "soonest" && kitchen && (
+              <MomentField
+                label={when === "ready_by" ? "All ready by" : "Start at"}
+                kitchen={kitchen}
+                value={at}
+                onValue={(next) => choose({ at: next })}
+                error={atError?.message}
+              />
             )}
             {atError?.remedy && (
               <Button
                 className="justify-self-start"
-                onClick={() => setAt(local(new Date(atError.remedy?.value ?? at)))}
+                onClick={() => choose({ at: local(new Date(atError.remedy?.value ?? at)) })}
               >
                 {atError.remedy.label}:{" "}
                 {clock(new Date(atError.remedy.value), kitchen ?? { units: "metric" })}
@@ -149,7 +147,7 @@ export function Day() {
                 <Segments
                   label="In the oven at once"
                   value={racks}
-                  onValue={setRacks}
+                  onValue={(next) => choose({ racks: next })}
                   options={(["1", "2", "3"] as const)
                     .slice(0, Math.max(2, kitchen?.rack_positions ?? 2))
                     .map((n) => [n, n === "1" ? "1 tray" : `${n} trays`] as const)}
@@ -161,7 +159,7 @@ export function Day() {
               <Segments
                 label="Hands"
                 value={hands}
-                onValue={setHands}
+                onValue={(next) => choose({ hands: next })}
                 options={[
                   ["1", "just me"],
                   ["2", "and a helper"],
@@ -173,7 +171,7 @@ export function Day() {
                 <Select
                   label="Trays"
                   value={fewer}
-                  onValue={setFewer}
+                  onValue={(next) => choose({ fewer: next })}
                   options={[
                     ["0", "all the kitchen has"],
                     ["1", "one fewer of each kind"],
@@ -181,11 +179,25 @@ export function Day() {
                   ]}
                 />
               </div>
-              <Switch label="Hands rest at night" checked={resting} onChecked={setResting} />
-              {resting && (
+              <Switch
+                label="Hands rest at night"
+                checked={rest !== undefined}
+                onChecked={(resting) => choose({ rest: resting ? NIGHT : undefined })}
+              />
+              {rest && kitchen && (
                 <>
-                  <TimeField label="From" value={from} onValue={setFrom} />
-                  <TimeField label="to" value={to} onValue={setTo} />
+                  <TimeField
+                    label="From"
+                    kitchen={kitchen}
+                    value={rest[0]}
+                    onValue={(from) => choose({ rest: [from, rest[1]] })}
+                  />
+                  <TimeField
+                    label="to"
+                    kitchen={kitchen}
+                    value={rest[1]}
+                    onValue={(to) => choose({ rest: [rest[0], to] })}
+                  />
                 </>
               )}
             </div>
@@ -239,22 +251,6 @@ function useChosen(ids: string[]) {
 }
 
 const minutesOf = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
-
-function TimeField(props: { label: string; value: string; onValue: (value: string) => void }) {
-  return (
-    <Field label={props.label}>
-      {(ids) => (
-        <input
-          {...ids}
-          type="time"
-          className="control w-32"
-          value={props.value}
-          onChange={(event) => event.target.value && props.onValue(event.target.value)}
-        />
-      )}
-    </Field>
-  );
-}
 
 type Named = { id: string; name: string; kept: { id: string; name: string }[] };
 
@@ -353,7 +349,7 @@ function PlansMade() {
                 >
                   <span className="font-bold">{plan.title}</span>
                   <span className="text-right text-plain whitespace-nowrap">
-                    {day(new Date(plan.starts_at))}
+                    {day(new Date(plan.starts_at), units)}
                     <br />
                     {clock(new Date(plan.starts_at), units)} to {clock(new Date(plan.ends_at), units)}
                   </span>

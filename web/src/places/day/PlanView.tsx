@@ -15,6 +15,7 @@ import { Button } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
+import { toast } from "../../pieces/toasts";
 import { clock, day, duration, plural, type UnitsOf } from "../../words/numbers";
 import { ChangeSheet } from "./ChangeSheet";
 import { ClockList, MiseList, TrayList } from "./PlanLists";
@@ -66,14 +67,18 @@ export function PlanView() {
     change({ kind: "pinned", ...what, at: moment?.toISOString() ?? null });
   };
   const remove = () => {
-    outbox.put({ kind: "throw-away-plan", id, revision: saved.revision });
+    const { revision, title: name } = saved;
+    outbox.put({ kind: "put-aside-plan", id, revision, name });
+    toast(`The plan of “${name}” is put aside.`, () =>
+      outbox.put({ kind: "put-back-plan", id, revision: revision + 1, name }),
+    );
     navigate("/day");
   };
   return (
     <>
-      <PlaceHeader title={day(start)}>
+      <PlaceHeader title={day(start, kitchen)}>
         <Button kind="quiet" onClick={remove}>
-          Throw away
+          Put aside
         </Button>
         <Button onClick={() => setChanging(true)}>Change of mind</Button>
         <Button kind="main" onClick={() => window.print()}>
@@ -260,8 +265,8 @@ function Summary({
 }) {
   const { plan, request } = saved;
   const total = (new Date(plan.end).getTime() - new Date(plan.start).getTime()) / 1000;
-  const startDay = day(new Date(plan.start));
-  const endDay = day(new Date(plan.end));
+  const startDay = day(new Date(plan.start), units);
+  const endDay = day(new Date(plan.end), units);
   return (
     <div className="grid gap-2">
       <p className="text-head font-bold">{saved.title}</p>

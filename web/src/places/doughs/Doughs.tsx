@@ -1,95 +1,207 @@
-/** The shelf: every dough, found by its words, and the way to a new one. */
+/** The shelf: every dough by its cookie, found by words, ordered, chosen by form, allergens and tags; and the way to a new one. */
+
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import clsx from "clsx";
 import { useDeferredValue, useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { DoughSummary, Kitchen } from "../../client/api";
 import { lastDough } from "../../client/dough";
-import { useGlance, useShelf } from "../../client/doughs";
+import { useGlance, useShelf, useShelfChoices } from "../../client/doughs";
 import { useKitchen } from "../../client/kitchen";
 import { outbox } from "../../client/outbox";
 import { CrustFill, spotsOf } from "../../drawing/crust";
 import { Piece, topOf } from "../../drawing/outline";
+import { useChosen, useWords } from "../../pieces/address";
+import { Select } from "../../pieces/choice";
 import { Button, SearchField } from "../../pieces/controls";
 import { keepFocus } from "../../pieces/focus";
+import { FirstQuestions } from "../../pieces/introduction";
+import { Menu, MenuItem } from "../../pieces/menu";
 import { Note } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
+import { toast } from "../../pieces/toasts";
+import { FORMS, ORDERS, options, WITHOUT } from "../../words/labels";
 import { length, minutes, plural, thickness, type UnitsOf } from "../../words/numbers";
+import { Starters } from "./Starters";
+import { TagSheet } from "./TagSheet";
 
 const SEARCHED_FROM = 7; // fewer doughs than this are seen at a glance
-const CARD_PX = { wide: 320, gap: 12, high: 216 };
+const CARD_PX = { wide: 320, gap: 12, high: 190 };
+const ORDER = ["changed", "name"] as const;
+const ALLERGENS = ["", "egg", "milk", "nuts", "gluten"] as const;
 
 export function Doughs() {
-  const [words, setWords] = useState("");
-  const shelf = useShelf(useDeferredValue(words.trim()));
+  const [words, setWords] = useWords("find");
+  const [order, setOrder] = useChosen("order", ORDER, "changed");
+  const [kind, setKind] = useWords("form");
+  const [without, setWithout] = useChosen("without", ALLERGENS, "");
+  const [tag, setTag] = useWords("tag");
+  const { data: choices } = useShelfChoices();
+  const { data: kitchen } = useKitchen();
+  const shelf = useShelf({
+    words: useDeferredValue(words.trim()),
+    kind,
+    without: without ? [without] : [],
+    tag,
+    order,
+  });
   const { doughs, total, error } = shelf;
-  const [aside, setAside] = useState<DoughSummary>();
+  const [tagged, setTagged] = useState<DoughSummary>();
   const navigate = useNavigate();
   const remove = (dough: DoughSummary) => {
-    outbox.put({ kind: "put-aside", id: dough.id, revision: dough.revision, name: dough.name });
-    if (lastDough.get() === dough.id) lastDough.clear();
-    setAside(dough);
+    const { id, revision, name } = dough;
+    outbox.put({ kind: "put-aside", id, revision, name });
+    if (lastDough.get() === id) lastDough.clear();
+    // Putting aside counts one revision; while that waits here, the outbox hands on the true one.
+    toast(`“${name}” is put aside.`, () =>
+      outbox.put({ kind: "put-back", id, revision: revision + 1, name }),
+    );
     keepFocus();
   };
-  const putBack = (dough: DoughSummary) => {
-    // Putting aside counts one revision; while that waits here, the outbox hands on the true one.
-    outbox.put({ kind: "put-back", id: dough.id, revision: dough.revision + 1, name: dough.name });
-    setAside(undefined);
-  };
-  const searched = words.trim() !== "";
+  const chosen = words.trim() !== "" || kind !== "" || without !== "" || tag !== "";
   return (
     <>
       <PlaceHeader title="Doughs">
+        {(choices?.aside ?? 0) > 0 && (
+          <Link
+            to="/aside"
+            className="inline-flex min-h-11 items-center px-3 font-medium underline underline-offset-4"
+          >
+            Put aside ({choices?.aside})
+          </Link>
+        )}
         <Button kind="main" onClick={() => navigate("/new")}>
           New dough from a card
         </Button>
       </PlaceHeader>
       <div className="grid gap-3 p-5">
         {error && !doughs && <Note severity="stop">{error.message}</Note>}
-        {aside && (
-          <Note severity="note">
-            <span className="mr-3">“{aside.name}” was taken off the shelf.</span>
-            <Button onClick={() => putBack(aside)}>Put it back</Button>
-          </Note>
-        )}
-        {(searched || (total ?? 0) >= SEARCHED_FROM) && (
-          <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
-            <div className="w-80">
-              <SearchField label="Find by name or ingredient" value={words} onValue={setWords} />
+        {(chosen || (choices?.total ?? 0) >= SEARCHED_FROM) && (
+          <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
+            <div className="w-72">
+              <SearchField
+                label="Find: name, ingredient, family, “no egg”"
+                value={words}
+                onValue={setWords}
+              />
             </div>
+            <div className="w-40">
+              <Select label="Order" value={order} onValue={setOrder} options={options(ORDERS)} />
+            </div>
+            <div className="w-44">
+              <Select
+                label="Form"
+                value={kind}
+                onValue={setKind}
+                options={[
+                  ["", "any form"],
+                  ...options(FORMS).filter(([one]) => one === kind || choices?.kinds.includes(one)),
+                ]}
+              />
+            </div>
+            <div className="w-40">
+              <Select label="Made without" value={without} onValue={setWithout} options={options(WITHOUT)} />
+            </div>
+            {((choices?.tags.length ?? 0) > 0 || tag) && (
+              <div className="w-40">
+                <Select
+                  label="Tag"
+                  value={tag}
+                  onValue={setTag}
+                  options={[["", "any tag"], ...(choices?.tags ?? []).map((one) => [one, one] as const)]}
+                />
+              </div>
+            )}
             <p role="status" className="min-h-11 py-2.5 text-quiet">
-              {total === undefined
-                ? ""
-                : searched
-                  ? `${plural(total, "dough")} found`
-                  : plural(total, "dough")}
+              {total === undefined ? "" : chosen ? `${plural(total, "dough")} found` : plural(total, "dough")}
             </p>
           </div>
         )}
-        {total === 0 && searched && (
-          <p>No dough holds all these words in its name or lines. Try fewer, or another spelling.</p>
+        {(without !== "" || /\bno |\bwithout |free\b/.test(words)) && (
+          <p className="text-note text-quiet">
+            By what the lines name; doughs with a line or finish that cannot be told are left out. Packets and
+            kitchens carry traces: read the packets.
+          </p>
         )}
-        {total === 0 && !searched && (
-          <div className="enamel max-w-2xl p-6">
-            <h2 className="text-xl font-bold">The shelf is empty</h2>
-            <p className="mt-2 mb-4">
-              Paste a recipe card, in cups or in grams, just as it is written. Fine Batch reads it, works out
-              what comes of it and plans the baking.
-            </p>
-            <Button kind="main" onClick={() => navigate("/new")}>
-              Paste a card
+        {total === 0 && chosen && (
+          <p>
+            No dough is like this. Try fewer words, or another spelling.{" "}
+            <Button
+              kind="quiet"
+              onClick={() => {
+                navigate("/", { replace: true });
+                keepFocus();
+              }}
+            >
+              Show all
             </Button>
-          </div>
+          </p>
         )}
+        {total === 0 &&
+          !chosen &&
+          (kitchen && !kitchen.introduced ? <FirstQuestions kitchen={kitchen} /> : <EmptyShelf />)}
         {doughs && doughs.length > 0 && (
           <Cards
             doughs={doughs}
             total={total ?? doughs.length}
             onEnd={() => shelf.hasNextPage && !shelf.isFetchingNextPage && shelf.fetchNextPage()}
             onRemove={remove}
+            onTags={setTagged}
           />
         )}
+        {!doughs && !error && <Coming />}
       </div>
+      {tagged && <TagSheet dough={tagged} known={choices?.tags ?? []} onClose={() => setTagged(undefined)} />}
     </>
+  );
+}
+
+/** The first page of all: three ways to a first dough. */
+function EmptyShelf() {
+  const navigate = useNavigate();
+  return (
+    <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+      <div className="enamel grid gap-3 p-6">
+        <h2 className="text-title leading-tight font-extrabold">Begin with a card you bake from</h2>
+        <p>
+          Paste it in cups or in grams, just as it is written, or drop a file anywhere on this page. Fine
+          Batch reads it, works out what comes of it and plans the baking.
+        </p>
+        <Button
+          kind="main"
+          className="min-h-14 justify-self-start text-head"
+          onClick={() => navigate("/new")}
+        >
+          Paste a card
+        </Button>
+        <p className="text-quiet">
+          Sizes and minutes hang on your oven and trays: see your{" "}
+          <Link to="/kitchen" className="underline underline-offset-4">
+            kitchen
+          </Link>
+          .
+        </p>
+      </div>
+      <div className="enamel p-2">
+        <h2 className="px-3 pt-2 text-head font-bold">Or start from a dough</h2>
+        <Starters />
+      </div>
+    </div>
+  );
+}
+
+/** The shape of what comes. */
+function Coming() {
+  return (
+    <div aria-busy="true" className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-3">
+      <span className="sr-only">The shelf is on its way.</span>
+      {[1, 2, 3, 4, 5, 6].map((n) => (
+        <div key={n} className="enamel flex gap-3 p-4" style={{ height: CARD_PX.high }}>
+          <span className="m-3 size-16 rounded-full bg-well" />
+          <span className="mt-3 h-5 flex-1 rounded bg-well" />
+        </div>
+      ))}
+    </div>
   );
 }
 
@@ -99,8 +211,10 @@ function Cards(props: {
   total: number;
   onEnd: () => void;
   onRemove: (dough: DoughSummary) => void;
+  onTags: (dough: DoughSummary) => void;
 }) {
   const { doughs, onEnd } = props;
+  const navigate = useNavigate();
   const list = useRef<HTMLUListElement>(null);
   const [width, setWidth] = useState(0);
   const [top, setTop] = useState(0);
@@ -152,7 +266,7 @@ function Cards(props: {
             >
               <div className="flex shrink-0 gap-3">
                 <CookieOf dough={dough} kitchen={kitchen} />
-                <div className="flex min-w-0 flex-1 flex-col gap-0.5">
+                <div className="flex min-w-0 flex-1 flex-col gap-0.5 pr-7">
                   <h2 className="line-clamp-2 shrink-0 text-head leading-tight font-bold">
                     <Link
                       to={`/bench/${dough.id}`}
@@ -164,24 +278,33 @@ function Cards(props: {
                   <Glanced dough={dough} kitchen={kitchen} />
                 </div>
               </div>
-              <p className="line-clamp-2 shrink-0 text-note text-quiet">{dough.preview}</p>
-              <div className="relative z-1 mt-auto flex justify-end gap-2">
-                {!dough.readable && (
-                  <a
-                    className="inline-flex min-h-11 items-center font-medium underline underline-offset-4"
-                    href={`/api/doughs/${dough.id}/raw`}
-                    download
-                  >
-                    Take away what is stored
-                  </a>
+              <p
+                className={clsx(
+                  "shrink-0 text-note text-quiet",
+                  dough.tags.length ? "line-clamp-1" : "line-clamp-2",
                 )}
-                <Button
-                  kind="quiet"
-                  aria-label={`Take off the shelf: ${dough.name}`}
-                  onClick={() => props.onRemove(dough)}
-                >
-                  Take off the shelf
-                </Button>
+              >
+                {dough.preview}
+              </p>
+              {dough.tags.length > 0 && (
+                <p className="shrink-0 truncate text-note font-medium">{dough.tags.join(" · ")}</p>
+              )}
+              <div className="absolute top-1 right-1 z-1">
+                <Menu label="More" of={dough.name}>
+                  {dough.readable ? (
+                    <>
+                      <MenuItem onSelect={() => navigate(`/trays/${dough.id}`)}>On trays</MenuItem>
+                      <MenuItem onSelect={() => navigate(`/day?dough=${dough.id}`)}>Plan the baking</MenuItem>
+                      <MenuItem onSelect={() => navigate(`/weigh/${dough.id}`)}>Weigh in</MenuItem>
+                      <MenuItem onSelect={() => props.onTags(dough)}>Tags…</MenuItem>
+                    </>
+                  ) : (
+                    <MenuItem onSelect={() => window.open(`/api/doughs/${dough.id}/raw`, "_self")}>
+                      Take away what is stored
+                    </MenuItem>
+                  )}
+                  <MenuItem onSelect={() => props.onRemove(dough)}>Put aside</MenuItem>
+                </Menu>
               </div>
             </li>
           )),

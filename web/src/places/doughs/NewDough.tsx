@@ -1,6 +1,6 @@
 /** A card, pasted as it is written, read whole while it is typed: its lines, its method, and what it says of the batch. */
 
-import { type ChangeEvent, type DragEvent, useEffect, useState } from "react";
+import { type ChangeEvent, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { ApiError, DoughSpec, Kitchen, Line, Schemas } from "../../client/api";
 import { type Claim, openFile, readCard } from "../../client/cards";
@@ -8,6 +8,7 @@ import { useAddDough } from "../../client/doughs";
 import { kitchenNow, useKitchen, useSaveKitchen } from "../../client/kitchen";
 import { CardClaims } from "../../pieces/claims";
 import { Button, Field } from "../../pieces/controls";
+import { DROPPED, takeDropped } from "../../pieces/dropped";
 import { HabitFields, VesselField } from "../../pieces/habit";
 import { IngredientSelect } from "../../pieces/ingredient";
 import { Note, Panel } from "../../pieces/notes";
@@ -74,13 +75,15 @@ export function NewDough() {
     await take(event.target.files?.[0]);
     event.target.value = "";
   };
-  /** A file dropped on the card is opened; text dropped there goes in as text does. */
-  const drop = (event: DragEvent<HTMLTextAreaElement>) => {
-    const file = event.dataTransfer.files[0];
-    if (!file) return;
-    event.preventDefault();
-    take(file);
-  };
+  // A file dropped anywhere ends here; text dropped on the card goes in as text does.
+  const taking = useRef(take);
+  taking.current = take;
+  useEffect(() => {
+    const look = () => taking.current(takeDropped());
+    look();
+    window.addEventListener(DROPPED, look);
+    return () => window.removeEventListener(DROPPED, look);
+  }, []);
   const leave = (kind: Claim["kind"]) =>
     setAnswers((now) => ({
       ...now,
@@ -123,10 +126,6 @@ export function NewDough() {
                     placeholder={EXAMPLE}
                     value={text}
                     onChange={(event) => setText(event.target.value)}
-                    onDragOver={(event) =>
-                      event.dataTransfer.types.includes("Files") && event.preventDefault()
-                    }
-                    onDrop={drop}
                   />
                 )}
               </Field>
@@ -148,7 +147,7 @@ export function NewDough() {
                   Put it on the bench
                 </Button>
                 <label className="inline-flex min-h-11 cursor-pointer items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-4 font-semibold has-focus-visible:outline-3 has-focus-visible:outline-offset-2 hover:bg-well">
-                  Open a file, or drop it on the card
+                  Open a file, or drop it anywhere
                   <input
                     type="file"
                     className="sr-only"
@@ -192,6 +191,10 @@ export function NewDough() {
           </div>
         ) : (
           <Panel title="Or start from a dough">
+            <p className="px-4 pt-4 text-quiet">
+              Each line of the card appears here with the grams it comes to. No card? Start from a balanced
+              dough:
+            </p>
             <Starters />
           </Panel>
         )}

@@ -24,9 +24,6 @@ export function Starters() {
   };
   return (
     <div className="grid gap-3 p-4">
-      <p className="text-quiet">
-        Each line of the card appears here with the grams it comes to. No card? Start from a balanced dough:
-      </p>
       {error && <Note severity="stop">{error}</Note>}
       <ul className="grid grid-cols-2 gap-2">
         {starters?.map((starter) => (

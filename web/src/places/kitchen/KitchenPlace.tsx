@@ -1,30 +1,28 @@
-/** The kitchen: units, habits, oven, trays. Everything else follows from here. */
-
+/** The kitchen as a drawing: tap a part to set it. Everything else follows from here. */
+import clsx from "clsx";
 import { useOutbox } from "../../client/answers";
-import type { ApiError, Kitchen, Tray } from "../../client/api";
+import type { ApiError, Kitchen } from "../../client/api";
 import { useKitchen, useSaveKitchen } from "../../client/kitchen";
-import { within } from "../../client/within";
-import { Segments, Select, Switch } from "../../pieces/choice";
-import { Button, Field, NumberField } from "../../pieces/controls";
-import { HabitFields } from "../../pieces/habit";
-import { LengthField, RoomField } from "../../pieces/measures";
+import { type KitchenPart, KitchenScene, PARTS_AT, SCENE } from "../../drawing/kitchen";
+import { useChosen } from "../../pieces/address";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { Answer } from "../../pieces/waiting";
-import { useTheme } from "../../theme/dark";
-import { LINERS, options, SCALES, THEMES, TRAYS, UNITS } from "../../words/labels";
-import { PacePanel, RoomPanel } from "./BakeDayPanels";
+import { PARTS } from "./parts";
+
+const NAMES = Object.keys(PARTS_AT) as KitchenPart[];
 
 export function KitchenPlace() {
   const { data: kitchen, error, adjusted } = useKitchen();
   const { entries, away, kept, writing } = useOutbox();
   const save = useSaveKitchen();
-  const [theme, setTheme] = useTheme();
+  const [part, choosePart] = useChosen("part", NAMES, "oven");
   if (!kitchen) return error ? <Missing failure={error as ApiError} /> : <PlaceHeader title="Kitchen" />;
-  const set = (part: Partial<Kitchen>) => save({ ...kitchen, ...part });
+  const set = (some: Partial<Kitchen>) => save({ ...kitchen, ...some });
   const mine = entries.filter((entry) => entry.change.kind === "kitchen");
   const asked = mine.filter((entry) => entry.state !== "waiting");
+  const { name, Fields } = PARTS[part];
   return (
     <>
       <PlaceHeader title="Kitchen">
@@ -40,7 +38,7 @@ export function KitchenPlace() {
                   : "Not kept yet: leave this page open"}
         </span>
       </PlaceHeader>
-      <div className="grid items-start gap-4 p-5 lg:grid-cols-2">
+      <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,11fr)_minmax(0,9fr)]">
         {(asked.length > 0 || adjusted.length > 0) && (
           <div className="grid gap-2 lg:col-span-2">
             {asked.map((entry) => (
@@ -61,210 +59,62 @@ export function KitchenPlace() {
             ))}
           </div>
         )}
-        <div className="grid gap-4">
-          <Panel title="Measures">
-            <div className="grid gap-3 p-4">
-              <HabitFields kitchen={kitchen} onKitchen={save} />
-              <div className="grid grid-cols-2 gap-3">
-                <Segments
-                  label="Sizes and weights in"
-                  value={kitchen.units}
-                  onValue={(units) => set({ units })}
-                  options={options(UNITS)}
-                />
-                <Select
-                  label="Oven temperatures in"
-                  value={kitchen.scale}
-                  onValue={(scale) => set({ scale })}
-                  options={options(SCALES)}
-                />
-              </div>
-              <Segments
-                label="Light or dark, on this device"
-                value={theme}
-                onValue={setTheme}
-                options={options(THEMES)}
-              />
-              <Switch
-                label="I weigh every portion (narrower predictions)"
-                checked={kitchen.weighs_portions}
-                onChecked={(weighs_portions) => set({ weighs_portions })}
-              />
-            </div>
-          </Panel>
-          <Panel title="Room and oven">
-            <div className="flex flex-wrap gap-4 p-4">
-              <RoomField
-                kitchen={kitchen}
-                label="Room"
-                value={kitchen.room_c}
-                {...within("Kitchen", "room_c")}
-                onValue={(room_c) => set({ room_c })}
-              />
-              <NumberField
-                label="Altitude"
-                unit="m"
-                value={kitchen.altitude_m}
-                {...within("Kitchen", "altitude_m")}
-                step={100}
-                onValue={(altitude_m) => set({ altitude_m })}
-              />
-              <NumberField
-                label="Rack positions"
-                unit=""
-                value={kitchen.rack_positions}
-                {...within("Kitchen", "rack_positions")}
-                onValue={(rack_positions) => set({ rack_positions: Math.round(rack_positions) })}
-              />
-              <Select
-                label="On the tray"
-                value={kitchen.liner}
-                onValue={(liner) => set({ liner })}
-                options={options(LINERS)}
-              />
-            </div>
-          </Panel>
-          <RoomPanel kitchen={kitchen} onKitchen={set} />
+        <div className="enamel relative overflow-hidden lg:sticky lg:top-5">
+          <KitchenScene kitchen={kitchen} />
+          {NAMES.map((one) => (
+            <PartButton
+              key={one}
+              part={one}
+              kitchen={kitchen}
+              chosen={one === part}
+              onChoose={() => choosePart(one)}
+            />
+          ))}
         </div>
-        <div className="grid gap-4">
-          <Panel
-            title="Trays"
-            aside={
-              <Button kind="quiet" onClick={() => set({ trays: [...kitchen.trays, newTray(kitchen)] })}>
-                Add a tray
-              </Button>
-            }
-          >
-            <ul className="divide-y divide-line">
-              {kitchen.trays.map((tray) => (
-                <TrayFields
-                  key={tray.id}
-                  tray={tray}
-                  kitchen={kitchen}
-                  onTray={(next) =>
-                    set({ trays: kitchen.trays.map((other) => (other.id === tray.id ? next : other)) })
-                  }
-                  onRemove={
-                    kitchen.trays.length > 1
-                      ? () => set({ trays: kitchen.trays.filter((other) => other.id !== tray.id) })
-                      : undefined
-                  }
-                />
-              ))}
-            </ul>
-          </Panel>
-          <PacePanel kitchen={kitchen} onKitchen={set} />
-        </div>
+        <Panel title={name}>
+          <div className="grid gap-3 p-4" key={part}>
+            <Fields kitchen={kitchen} onKitchen={set} />
+          </div>
+        </Panel>
       </div>
     </>
   );
 }
 
-function newTray(kitchen: Kitchen): Tray {
-  return {
-    id: `t${Date.now().toString(36)}`,
-    name: `Tray ${kitchen.trays.length + 1}`,
-    width_mm: 350,
-    depth_mm: 250,
-    kind: "light",
-    count: 1,
-    rim_mm: 10,
-  };
-}
+const percent = (value: number, of: number) => `${(100 * value) / of}%`;
 
-function TrayFields({
-  tray,
-  kitchen,
-  onTray,
-  onRemove,
-}: {
-  tray: Tray;
-  kitchen: Kitchen;
-  onTray: (tray: Tray) => void;
-  onRemove?: () => void;
-}) {
+/** A part of the drawing that is tapped to be set, with what is known of it. */
+function PartButton(props: { part: KitchenPart; kitchen: Kitchen; chosen: boolean; onChoose: () => void }) {
+  const { part, kitchen, chosen } = props;
+  const [x, y, wide, high] = PARTS_AT[part];
+  const { name, says } = PARTS[part];
   return (
-    <li className="grid gap-2 p-4">
-      <div className="flex flex-wrap items-end gap-3">
-        <div className="min-w-44 flex-1">
-          <Field label="Name">
-            {(ids) => (
-              <input
-                {...ids}
-                className="control w-full"
-                maxLength={60}
-                value={tray.name}
-                onChange={(event) => event.target.value && onTray({ ...tray, name: event.target.value })}
-              />
-            )}
-          </Field>
-        </div>
-        <Select
-          label="Kind"
-          value={tray.kind}
-          options={options(TRAYS)}
-          onValue={(kind) => onTray({ ...tray, kind })}
-        />
-        {onRemove && (
-          <Button kind="quiet" aria-label={`Remove ${tray.name}`} onClick={onRemove}>
-            Remove
-          </Button>
+    <button
+      type="button"
+      aria-pressed={chosen}
+      aria-label={`${name}: ${says(kitchen)}`}
+      onClick={props.onChoose}
+      className={clsx(
+        "absolute flex flex-col overflow-hidden rounded-[10px] border-[2.5px] text-center",
+        part === "worktop" ? "justify-start" : "justify-end",
+        chosen ? "border-chosen" : "border-transparent hover:border-edge",
+      )}
+      style={{
+        left: percent(x, SCENE.width),
+        top: percent(y, SCENE.height),
+        width: percent(wide, SCENE.width),
+        height: percent(high, SCENE.height),
+      }}
+    >
+      <span
+        className={clsx(
+          "block w-full px-1 py-0.5 text-note leading-tight",
+          chosen && "bg-chosen text-on-chosen",
         )}
-      </div>
-      <div className="flex flex-wrap gap-3">
-        <LengthField
-          kitchen={kitchen}
-          width="w-23"
-          label="Usable width"
-          value={tray.width_mm}
-          {...within("Tray", "width_mm")}
-          step={10}
-          onValue={(width_mm) => onTray({ ...tray, width_mm })}
-        />
-        <LengthField
-          kitchen={kitchen}
-          width="w-23"
-          label="Usable depth"
-          value={tray.depth_mm}
-          {...within("Tray", "depth_mm")}
-          step={10}
-          onValue={(depth_mm) => onTray({ ...tray, depth_mm })}
-        />
-        <LengthField
-          kitchen={kitchen}
-          width="w-20"
-          label="Rim high"
-          value={tray.rim_mm}
-          {...within("Tray", "rim_mm")}
-          onValue={(rim_mm) => onTray({ ...tray, rim_mm })}
-        />
-        <LengthField
-          kitchen={kitchen}
-          width="w-23"
-          label="Outer width"
-          value={tray.outer_width_mm ?? tray.width_mm}
-          {...within("Tray", "outer_width_mm")}
-          step={10}
-          onValue={(outer_width_mm) => onTray({ ...tray, outer_width_mm })}
-        />
-        <LengthField
-          kitchen={kitchen}
-          width="w-23"
-          label="Outer depth"
-          value={tray.outer_depth_mm ?? tray.depth_mm}
-          {...within("Tray", "outer_depth_mm")}
-          step={10}
-          onValue={(outer_depth_mm) => onTray({ ...tray, outer_depth_mm })}
-        />
-        <NumberField
-          label="How many"
-          width="w-14"
-          unit=""
-          value={tray.count}
-          {...within("Tray", "count")}
-          onValue={(count) => onTray({ ...tray, count: Math.round(count) })}
-        />
-      </div>
-    </li>
+      >
+        <strong className="block">{name}</strong>
+        <span className={clsx("line-clamp-3 leading-tight", !chosen && "text-quiet")}>{says(kitchen)}</span>
+      </span>
+    </button>
   );
 }

@@ -2,11 +2,13 @@
 
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { starting, within } from "../../client/within";
+import { FinishedCookie } from "../../drawing/finished";
 import { Select, Switch } from "../../pieces/choice";
 import { Button, NumberField } from "../../pieces/controls";
 import { keepFocus } from "../../pieces/focus";
 import { MassField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
+import { toast } from "../../pieces/toasts";
 import { FINISHES, options, TOPPINGS } from "../../words/labels";
 import { duration, mass } from "../../words/numbers";
 
@@ -14,7 +16,14 @@ type Kind = Schemas["FinishKind"];
 type Finishing = DoughSpec["finishings"][number];
 type Change = (edit: (spec: DoughSpec) => DoughSpec) => void;
 
-const newFinishing = (kind: Kind) => ({ ...starting("Finishing"), kind }) as Finishing;
+const HALF_DIPPED_PCT = 50;
+
+const newFinishing = (kind: Kind) =>
+  ({
+    ...starting("Finishing"),
+    kind,
+    ...(kind === "dip" ? { cover_pct: HALF_DIPPED_PCT } : {}),
+  }) as Finishing;
 
 const EACH: Record<Schemas["Per"], string> = { piece: "on each", tray: "on each tray", dough: "in all" };
 
@@ -41,24 +50,55 @@ export function FinishesView(props: {
   const set = (finishings: DoughSpec["finishings"]) => onSpec((now) => ({ ...now, finishings }));
   const plans = report?.finishes ?? [];
   const left = options(FINISHES).filter(([kind]) => !plans.some((plan) => plan.kind === kind));
-  return (
-    <div className="grid gap-4">
-      <div className="flex flex-wrap items-end gap-2">
-        <div className="w-56">
-          <Select
-            label="Add a finish"
-            value="none"
-            options={[["none", "choose…"], ...left]}
-            onValue={(kind) => {
-              if (kind !== "none") set([...chosen, newFinishing(kind as Kind)]);
-            }}
-          />
+  const outcome = report?.assessment.outcome;
+  const add = (kind: Kind) => set([...chosen, newFinishing(kind)]);
+  const adder = (
+    <Panel title={plans.length ? "Add another" : "Add a finish"}>
+      <div className="grid gap-2 p-4">
+        {!plans.length && <p className="text-quiet">Tap one: its amount follows from the cookies.</p>}
+        <div className="flex flex-wrap gap-2">
+          {left.map(([kind, label]) => (
+            <Button key={kind} aria-label={`Add ${label.toLowerCase()}`} onClick={() => add(kind)}>
+              {label}
+            </Button>
+          ))}
         </div>
       </div>
-      {!plans.length && (
-        <p className="text-quiet">Baked plain. Add a finish, and its amount follows from the cookies.</p>
-      )}
-      <div className="grid gap-4 md:grid-cols-2">
+    </Panel>
+  );
+  return (
+    <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+      <div className="grid gap-4">
+        <Panel title={plans.length ? "As they will look" : "Baked plain"}>
+          <div className="grid gap-3 p-4">
+            {outcome && (
+              <FinishedCookie
+                form={spec.form}
+                outcome={outcome}
+                plans={plans}
+                finishings={chosen}
+                us={kitchen.units === "us"}
+              />
+            )}
+            {plans.length > 0 && (
+              <dl className="divide-y divide-line border-y border-line">
+                {plans.map((plan) => (
+                  <div key={plan.kind} className="flex items-baseline justify-between gap-3 py-1.5">
+                    <dt>
+                      {plan.label}{" "}
+                      <span className="text-note text-quiet">{WHEN[plan.when].toLowerCase()}</span>
+                    </dt>
+                    <dd className="font-bold whitespace-nowrap">{mass(plan.total_g, kitchen)}</dd>
+                  </div>
+                ))}
+              </dl>
+            )}
+          </div>
+        </Panel>
+        {plans.length > 0 && adder}
+      </div>
+      <div className="grid gap-4">
+        {!plans.length && adder}
         {plans.map((plan) => {
           const own = chosen.find((finishing) => finishing.kind === plan.kind);
           const edit = (part: Partial<Finishing>) =>
@@ -78,6 +118,12 @@ export function FinishesView(props: {
                     aria-label={`Remove ${plan.label}`}
                     onClick={() => {
                       set(chosen.filter((other) => other.kind !== plan.kind));
+                      toast(`${plan.label} is taken off.`, () =>
+                        onSpec((now) => ({
+                          ...now,
+                          finishings: [...now.finishings.filter(({ kind }) => kind !== own.kind), own],
+                        })),
+                      );
                       keepFocus();
                     }}
                   >

@@ -1,0 +1,79 @@
+/** What is chosen for a bake day, as it stands in the address: a reload, a bookmark and Back come back to it. */
+import { useCallback, useMemo, useRef } from "react";
+import { useSearchParams } from "react-router";
+import type { Schemas } from "../../client/api";
+import { useMirrored } from "../../pieces/address";
+
+export type Ask = Schemas["DoughAsk"];
+export type When = Schemas["ClockFixes"];
+
+export interface Choices {
+  asks: Ask[];
+  when: When;
+  /** In the baker's own time, as 2026-06-05T18:00. */
+  at: string;
+  racks: "1" | "2" | "3";
+  hands: "1" | "2";
+  fewer: "0" | "1" | "2";
+  /** From when to when hands rest; none where they do not. */
+  rest?: [string, string];
+}
+
+const ONE_OF = {
+  when: ["ready_by", "start_at", "soonest"],
+  racks: ["1", "2", "3"],
+  hands: ["1", "2"],
+  fewer: ["0", "1", "2"],
+} as const satisfies { [K in keyof Choices]?: readonly Choices[K][] };
+
+const TIME = /^\d\d:\d\d$/;
+
+/** A dough as a word of the address: id, batches, overnight, share. */
+export function wordOf(ask: Ask): string {
+  return [ask.dough_id, ask.times, ask.overnight ? "night" : "", ask.share_id ?? ""].join(",");
+}
+
+export function askOf(word: string): Ask {
+  const [dough_id = "", times = "1", night = "", share = ""] = word.split(",");
+  return { dough_id, times: Number(times) || 1, overnight: night === "night", share_id: share || null };
+}
+
+export function readChoices(params: URLSearchParams, start: Choices): Choices {
+  const one = <K extends keyof typeof ONE_OF>(name: K) =>
+    (ONE_OF[name] as readonly string[]).includes(params.get(name) ?? "")
+      ? (params.get(name) as Choices[K])
+      : start[name];
+  const rest = params.get("rest")?.split("-") ?? [];
+  const [from = "", to = ""] = rest;
+  return {
+    asks: params.has("dough") ? params.getAll("dough").map(askOf) : start.asks,
+    when: one("when"),
+    at: params.get("at") ?? start.at,
+    racks: one("racks"),
+    hands: one("hands"),
+    fewer: one("fewer"),
+    rest: TIME.test(from) && TIME.test(to) ? [from, to] : undefined,
+  };
+}
+
+export function paramsOf(choices: Choices): URLSearchParams {
+  const params = new URLSearchParams();
+  for (const ask of choices.asks) params.append("dough", wordOf(ask));
+  for (const name of ["when", "at", "racks", "hands", "fewer"] as const) params.set(name, choices[name]);
+  if (choices.rest) params.set("rest", choices.rest.join("-"));
+  return params;
+}
+
+export function useChoices(start: Choices) {
+  const [params, setParams] = useSearchParams();
+  const write = useCallback((text: string) => setParams(text, { replace: true }), [setParams]);
+  const [text, put] = useMirrored(params.toString(), write);
+  const choices = useMemo(() => readChoices(new URLSearchParams(text), start), [text, start]);
+  const now = useRef(choices);
+  now.current = choices;
+  const set = useCallback(
+    (part: Partial<Choices>) => put(paramsOf({ ...now.current, ...part }).toString()),
+    [put],
+  );
+  return [choices, set] as const;
+}
