@@ -252,7 +252,7 @@ def test_a_plan_prints_without_the_frame(page: Page, demo: Server) -> None:
 def test_the_board_says_what_a_block_is(page: Page, demo: Server) -> None:
     page.goto(demo.url + places(demo, page)["plan"])
     board = page.get_by_role("region", name="The board")
-    board.get_by_text("dough chills").first.locator("..").hover()
+    board.get_by_text("chills").first.locator("..").hover()
     expect(board.get_by_text(re.compile("Wrapped, as"))).to_be_visible()
     board.get_by_text("× 8").click()
     assert page.evaluate("() => document.documentElement.scrollWidth") <= 1280

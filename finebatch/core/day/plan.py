@@ -1,5 +1,6 @@
 """A plan a baker can follow: the solved timetable as steps, checked, set on the clock, with an honest word on how good it is."""
 
+import re
 from datetime import UTC, datetime, timedelta
 
 from pydantic import AwareDatetime
@@ -241,6 +242,7 @@ def plan_of(
     RuntimeError if the independent check finds a broken rule; with `soft`, overstepped longest times are said instead.
     """
     t = to_ticks(work)
+    work = _numbered(work, table)
     steps = steps_of(work, t, table, words)
     broken = violations(work, steps, baked_s)
     hard = [sentence for sentence in broken if not (soft and sentence.soft)]
@@ -258,6 +260,26 @@ def plan_of(
         proved=proved, bound_s=bound * TICK_S, proof=_proof(proved, table.finish(t), table.begin(t), bound, aim),
         saving=_saving(work, table), overstepped=tuple(str(sentence) for sentence in broken),
     )  # fmt: skip
+
+
+_NUMBERED = re.compile(r"(?P<of>.*) (?P<number>\d+) of \d+")
+
+
+def _numbered(work: DayWork, table: Timetable) -> DayWork:
+    """The loads of one dough and size numbered as they go into the oven: which of them goes first is the solver's to say."""
+    by_name: dict[str, list[int]] = {}
+    for i, load in enumerate(work.loads):
+        if found := _NUMBERED.fullmatch(load.name):
+            by_name.setdefault(found["of"], []).append(i)
+    names = {}
+    for same in by_name.values():
+        in_order = sorted(same, key=lambda i: (table.loads[i].load, i))
+        numbers = sorted((work.loads[i].name for i in same), key=lambda name: int(name.split(" ")[-3]))
+        names |= dict(zip(in_order, numbers, strict=True))
+    loads = tuple(
+        load.model_copy(update={"name": names[i]}) if i in names else load for i, load in enumerate(work.loads)
+    )
+    return work.model_copy(update={"loads": loads})
 
 
 def _proof(proved: bool, finish: int, begin: int, bound: int, aim: Aim) -> str:

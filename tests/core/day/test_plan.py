@@ -8,10 +8,12 @@ from hypothesis import assume, given, settings
 from finebatch.core.day.byhand.byhand import by_hand
 from finebatch.core.day.byhand.place import first_plan
 from finebatch.core.day.check import violations
+from finebatch.core.day.plan import plan_of
 from finebatch.core.day.solver.bounds import least_finish
 from finebatch.core.day.solver.model import DayModel, NoSolutionError, in_order
 from finebatch.core.day.solver.search import Aim, Effort, NoPlanError, search
 from finebatch.core.day.steps.step import Kind
+from finebatch.core.day.texts import Texts
 from finebatch.core.day.times import TICK_S, to_ticks
 from finebatch.core.day.work.work import DayWork, Pin
 from tests.day_kit import as_steps, days, instances, simple, work_of
@@ -175,3 +177,24 @@ def test_a_chilled_dough_waits_out_the_night() -> None:
     assert (times.mix + 10) * TICK_S <= 2 * 3600
     assert times.out * TICK_S >= 11 * 3600 - TICK_S or times.out * TICK_S >= 8 * 3600
     assert min(load.shape[0] for load in found.timetable.loads) * TICK_S >= 11 * 3600
+
+
+@pytest.mark.parametrize("name", ["small1", "medium1", "medium3"])
+def test_loads_are_numbered_as_they_go_into_the_oven(name: str) -> None:
+    work = work_of(INSTANCES[name])
+    # Numbered backwards, so that leaving them as they are would not do.
+    numbers = {dough: sum(load.dough == dough for load in work.loads) for dough in range(len(work.doughs))}
+    loads = []
+    for load in work.loads:
+        loads.append(load.model_copy(update={"name": f"Dough {load.dough} {numbers[load.dough]} of 9"}))
+        numbers[load.dough] -= 1
+    work = work.model_copy(update={"loads": tuple(loads)})
+    table = first_plan(to_ticks(work), 0)
+    assert table
+    words = tuple(Texts(shape="Shape") for _ in work.loads)
+    plan = plan_of(work, words, NOON, table, 0, False, Aim.SOONEST)
+    going_in: dict[int, list[tuple[int, int]]] = {}
+    for load, times in zip(plan.work.loads, plan.table.loads, strict=True):
+        going_in.setdefault(load.dough, []).append((times.load, int(load.name.split(" ")[-3])))
+    for each in going_in.values():
+        assert [number for _, number in sorted(each)] == list(range(1, len(each) + 1))

@@ -3,7 +3,7 @@
  * Colour means heat, with the word beside it in the legend and in each block's label. A block can be dragged to another time.
  */
 
-import { useRef, useState } from "react";
+import { type CSSProperties, useRef, useState } from "react";
 import type { Schemas, Step } from "../client/api";
 import { colour } from "../theme/tokens";
 import { HEATS, options } from "../words/labels";
@@ -41,6 +41,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
     const each = ((lane?.height ?? LEAST_LANE) - 8) / Math.max(1, lane?.rows ?? 1);
     return { top: (lane?.y ?? HEAD) + 4 + (rows.get(step) ?? 0) * each, height: each - 2 };
   };
+  const many = plan.work.doughs.length > 1;
   const every = tickSeconds(total / zoom);
   const start = new Date(plan.start);
   const sinceMidnight = start.getHours() * 3600 + start.getMinutes() * 60 + start.getSeconds();
@@ -60,7 +61,9 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
         <svg
           ref={strip}
           viewBox={`0 0 ${width} ${height}`}
-          style={{ width: zoom === 1 ? "max(100%, 60rem)" : width }}
+          // On paper the whole day is seen, whatever part of it is looked at here.
+          className="w-(--wide) print:w-full"
+          style={{ "--wide": zoom === 1 ? "max(100%, 60rem)" : `${width}px` } as CSSProperties}
           role="img"
           aria-label="Board of the bake day; the list below says the same by the clock"
         >
@@ -116,6 +119,8 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
                 <title>{step.title}</title>
                 <Block
                   step={step}
+                  of={nameOf(plan, step)}
+                  short={many ? shortOf(nameOf(plan, step)) : ""}
                   x={x(step.start_s + moved)}
                   width={(step.end_s - step.start_s) * scale}
                   {...box(step)}
@@ -139,7 +144,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
           )}
         </svg>
       </section>
-      <ul className="mt-2 flex flex-wrap gap-3 text-note" aria-label="What the colours mean">
+      <ul className="mt-2 flex flex-wrap gap-3 text-note" aria-label="What colours and letters mean">
         {options(HEATS)
           .filter(([heat]) => steps.some((step) => step.heat === heat))
           .map(([heat, word]) => (
@@ -151,13 +156,33 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
               {word}
             </li>
           ))}
+        {many &&
+          plan.work.doughs.map(({ name }) => (
+            <li key={name}>
+              <strong>{shortOf(name)}</strong> {name}
+            </li>
+          ))}
       </ul>
     </div>
   );
 }
 
+/** The dough of a block, or the load with its number, as far as it has one. */
+function nameOf(plan: Plan, step: Step): string {
+  if (step.load != null) return (plan.work.loads[step.load]?.name ?? "").replace(/ of \d+$/, "");
+  return step.dough != null ? (plan.work.doughs[step.dough]?.name ?? "") : "";
+}
+
+/** "Deck Drops 2" as "DD2". */
+const shortOf = (name: string) => name.replace(/([^\W\d_])[^\s]*\s*/gu, "$1").replace(/\s+/g, "");
+
+const CHAR_PX = 6.6;
+
 function Block(props: {
   step: Step;
+  of: string;
+  /** The dough's initials and the load's number, where there is more than one dough. */
+  short: string;
   x: number;
   width: number;
   top: number;
@@ -165,11 +190,19 @@ function Block(props: {
   strong: boolean;
   pinned: boolean;
 }) {
-  const { step, x, width, top, height } = props;
-  const name = shortName(step);
-  const long = step.tray ? `${step.tray} ${name}` : name;
-  const label = width > long.length * 6.6 + 4 ? long : (step.tray ?? "");
-  const fits = height > 12 && label && width > label.length * 6.6 + 3;
+  const { step, of, short, x, width, top, height } = props;
+  const tray = step.tray ? `${step.tray} ` : "";
+  const verb = shortName(step);
+  // As much as there is room for: what happens to which dough, the dough, its initials, what happens, the tray alone.
+  const label = [
+    `${tray}${of}${of && ", "}${verb}`,
+    `${tray}${of}`,
+    `${tray}${short}`,
+    `${tray}${verb}`,
+    short,
+    step.tray ?? "",
+  ].find((words) => words && width > words.length * CHAR_PX + 4);
+  const fits = height > 12 && label;
   return (
     <>
       <rect
@@ -209,7 +242,7 @@ const NAMES: Partial<Record<Step["kind"], string>> = {
   weigh: "weigh",
   mix: "mix",
   divide: "divide",
-  chill: "dough chills",
+  chill: "chills",
   temper: "warms",
   preheat: "oven heats",
   oven_change: "changes",
