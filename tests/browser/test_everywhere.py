@@ -101,7 +101,7 @@ def test_a_tray_a_bowl_and_a_line_come_back(page: Page, server: Server, shelved:
     expect(lines).to_have_count(count - 1)
     page.get_by_role("link", name="Kitchen").click()
     page.get_by_role("button", name="Put it back").click()
-    page.goto(f"{server.url}/bench/{shelved['Slip Drops']}")
+    page.get_by_role("link", name="Bench").click()
     expect(lines).to_have_count(count)
     expect(lines.first).to_have_value(text)
 
@@ -194,9 +194,9 @@ def test_the_days_choices_outlive_a_reload_and_follow_the_kitchens_clock(
 
 def test_the_kitchen_is_set_on_its_drawing(page: Page, server: Server) -> None:
     page.goto(f"{server.url}/kitchen")
-    page.get_by_role("button", name="Fridge: 4 doughs, no tray").press("Enter")
+    page.get_by_role("button", name="Fridge 4 doughs, no tray").press("Enter")
     page.get_by_role("textbox", name="Raw trays it holds").fill("2")
-    expect(page.get_by_role("button", name="Fridge: 4 doughs, 2 trays")).to_be_visible()
+    expect(page.get_by_role("button", name="Fridge 4 doughs, 2 trays")).to_be_visible()
     expect(page.get_by_text("✓ Saved")).to_be_visible()
     page.reload()  # the part that was opened stands in the address
     expect(page.get_by_role("textbox", name="Raw trays it holds")).to_have_value("2")

@@ -124,7 +124,7 @@ def test_an_over_poured_weigh_in_is_rescued(page: Page, server: Server) -> None:
     )
     saved(page)
     page.get_by_role("link", name="Weigh in").click()
-    expect(page.get_by_role("region", name="1 of 4", exact=True)).to_contain_text("Unsalted butter")
+    expect(page.get_by_role("region", name="1 of 4", exact=True)).to_contain_text("Soft butter")
     page.get_by_role("button", name="100 g", exact=True).click()
     expect(page.get_by_text("Enough: that is it")).to_be_visible()
     page.get_by_role("button", name="It is in").click()

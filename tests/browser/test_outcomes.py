@@ -172,7 +172,7 @@ def test_two_sizes_of_cut_out_with_one_glaze(page: Page, shared: Server) -> None
     expect(page.get_by_role("region", name=re.compile("^Large:"))).to_be_visible()
     expect(page.get_by_role("region", name=re.compile("^Small:"))).to_be_visible()
     page.get_by_role("tab", name="Finishes").click()
-    expect(page.get_by_text("Baked plain.")).to_be_visible()
+    expect(page.get_by_role("heading", name="Baked plain")).to_be_visible()
     page.get_by_role("button", name="Add royal icing").click()
     icing = page.get_by_role("region", name="Royal icing")
     expect(icing.get_by_text("icing sugar")).to_be_visible()

@@ -271,7 +271,7 @@ def _numbered(work: DayWork, table: Timetable) -> DayWork:
     for i, load in enumerate(work.loads):
         if found := _NUMBERED.fullmatch(load.name):
             by_name.setdefault(found["of"], []).append(i)
-    names = {}
+    names: dict[int, str] = {}
     for same in by_name.values():
         in_order = sorted(same, key=lambda i: (table.loads[i].load, i))
         numbers = sorted((work.loads[i].name for i in same), key=lambda name: int(name.split(" ")[-3]))

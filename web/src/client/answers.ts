@@ -1,7 +1,7 @@
 /** What waits in the outbox, and where the server's answers to it go. */
 import { type QueryClient, type QueryKey, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
-import type { SavedPlan, Schemas } from "./api";
+import type { SavedDough, SavedPlan, Schemas } from "./api";
 import { keys } from "./keys";
 import { type OutboxView, outbox } from "./outbox";
 
@@ -41,6 +41,10 @@ export function useAnswers() {
             break;
           case "put-back":
             refresh(client, keys.dough(change.id));
+            refresh(client, keys.doughs);
+            break;
+          case "save-dough":
+            client.setQueryData(keys.dough(change.id), answer as SavedDough);
             refresh(client, keys.doughs);
             break;
           default:

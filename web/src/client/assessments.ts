@@ -1,20 +1,38 @@
 /** What a dough comes to, and every question about it: nothing here is kept by the server. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { type ApiError, type Assessment, api, type DoughSpec, type Kitchen, need, type Schemas } from "./api";
 import { keys } from "./keys";
 
-const QUIET_MS = 40;
+const FIRST_MS = 40;
+const PAUSE_MS = 130; // between two letters of one who types
+const BURST_MS = 400;
 const AGAIN_MS = 2000;
 
-/** The value once it has been still for a moment. */
-function useStill<T>(value: T, ms: number): T {
+/** The value a moment after a change; while change follows upon change, once they pause. */
+function useStill<T>(value: T): T {
   const [still, setStill] = useState(value);
+  const changed = useRef(0);
   useEffect(() => {
-    const timer = setTimeout(() => setStill(() => value), ms);
+    const now = performance.now();
+    const typing = now - changed.current < BURST_MS;
+    changed.current = now;
+    const timer = setTimeout(() => setStill(() => value), typing ? PAUSE_MS : FIRST_MS);
     return () => clearTimeout(timer);
-  }, [value, ms]);
+  }, [value]);
   return still;
+}
+
+/** A dough without what no outcome hangs on: a letter in its name is no other dough. */
+function useBaked(spec: DoughSpec | undefined): DoughSpec | undefined {
+  const last = useRef<{ text: string; spec: DoughSpec }>(undefined);
+  return useMemo(() => {
+    if (!spec) return undefined;
+    const baked = { ...spec, name: "Dough", tags: [] };
+    const text = JSON.stringify(baked);
+    if (last.current?.text !== text) last.current = { text, spec: baked };
+    return last.current.spec;
+  }, [spec]);
 }
 
 export const assess = (dough: DoughSpec, kitchen: Kitchen, signal?: AbortSignal) =>
@@ -22,8 +40,8 @@ export const assess = (dough: DoughSpec, kitchen: Kitchen, signal?: AbortSignal)
 
 /** What a dough comes to, a moment after the last change; the former answer stays until the new one is there. */
 export function useAssessment(spec: DoughSpec | undefined, kitchen: Kitchen | undefined) {
-  const dough = useStill(spec, QUIET_MS);
-  const place = useStill(kitchen, QUIET_MS);
+  const dough = useStill(useBaked(spec));
+  const place = useStill(kitchen);
   const query = useQuery({
     queryKey: keys.assessment(dough, place),
     queryFn: ({ signal }) => assess(dough as DoughSpec, place as Kitchen, signal),

@@ -14,6 +14,22 @@ export type SaveState = "saved" | "saving" | "away" | "stale" | "gone" | "refuse
 const TOGETHER_MS = 700;
 const MOST_UNDO = 200;
 
+/** What can be undone and redone of each dough, for as long as the window is open, wherever one has been meanwhile. */
+interface History {
+  past: DoughSpec[];
+  future: DoughSpec[];
+  /** As the dough stood when its place was left. */
+  left?: string;
+}
+
+const histories = new Map<string, History>();
+
+function historyOf(id: string): History {
+  const known = histories.get(id) ?? { past: [], future: [] };
+  histories.set(id, known);
+  return known;
+}
+
 type Edit = (now: DoughSpec) => DoughSpec;
 
 /** The doughs that are open just now, by id. */
@@ -39,8 +55,7 @@ export function useDough(id: string | undefined) {
   const [arrived, setArrived] = useState<Date>();
   const revision = useRef(0);
   const latest = useRef<DoughSpec>(undefined);
-  const past = useRef<DoughSpec[]>([]);
-  const future = useRef<DoughSpec[]>([]);
+  const history = historyOf(id ?? "");
   const changedAt = useRef(0);
   const touched = useRef(false);
   const left = useRef(false);
@@ -65,11 +80,12 @@ export function useDough(id: string | undefined) {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: another dough begins anew
   useEffect(() => {
-    past.current = [];
-    future.current = [];
     setArrived(undefined);
     touched.current = false;
     show(undefined, 0);
+    return () => {
+      history.left = JSON.stringify(latest.current);
+    };
   }, [id]);
 
   // What waits here comes first; else what the server has, when it is newer than what is shown.
@@ -82,23 +98,26 @@ export function useDough(id: string | undefined) {
     }
     if (!loaded || loaded.id !== id || (latest.current && loaded.revision <= revision.current)) return;
     const before = latest.current;
+    if (!before && history.left !== JSON.stringify(loaded.spec)) {
+      // Changed elsewhere since it was left here: there is nothing to go back to that would not undo that too.
+      history.past = [];
+      history.future = [];
+    }
     if (before && JSON.stringify(before) !== JSON.stringify(loaded.spec)) {
-      past.current = [...past.current.slice(1 - MOST_UNDO), before];
-      future.current = [];
+      history.past = [...history.past.slice(1 - MOST_UNDO), before];
+      history.future = [];
       setArrived(new Date(loaded.updated_at));
     }
     show(loaded.spec, loaded.revision);
-  }, [id, loaded, pending, show]);
+  }, [id, loaded, pending, show, history]);
 
   useEffect(
     () =>
       outbox.onDone(({ change }, answer) => {
         if (change.kind !== "save-dough" || change.id !== id) return;
-        const saved = answer as SavedDough;
-        revision.current = saved.revision;
-        client.setQueryData(keys.dough(id), saved);
+        revision.current = (answer as SavedDough).revision;
       }) as () => void,
-    [id, client],
+    [id],
   );
 
   const put = useCallback(
@@ -120,14 +139,14 @@ export function useDough(id: string | undefined) {
       if (id && left.current) return void editDough(id, update);
       if (!latest.current) return;
       const now = Date.now();
-      if (now - changedAt.current > TOGETHER_MS || past.current.length === 0) {
-        past.current = [...past.current.slice(1 - MOST_UNDO), latest.current];
+      if (now - changedAt.current > TOGETHER_MS || history.past.length === 0) {
+        history.past = [...history.past.slice(1 - MOST_UNDO), latest.current];
       }
       changedAt.current = now;
-      future.current = [];
+      history.future = [];
       put(update(latest.current));
     },
-    [put, id],
+    [put, id, history],
   );
   useEffect(() => {
     if (!id) return;
@@ -140,17 +159,17 @@ export function useDough(id: string | undefined) {
   }, [id, change]);
 
   const step = useCallback(
-    (from: typeof past, to: typeof past) => {
-      const next = from.current.pop();
+    (from: "past" | "future", to: "past" | "future") => {
+      const next = history[from].pop();
       if (!next || !latest.current) return;
-      to.current.push(latest.current);
+      history[to].push(latest.current);
       changedAt.current = 0;
       put(next);
     },
-    [put],
+    [put, history],
   );
-  const undo = useCallback(() => step(past, future), [step]);
-  const redo = useCallback(() => step(future, past), [step]);
+  const undo = useCallback(() => step("past", "future"), [step]);
+  const redo = useCallback(() => step("future", "past"), [step]);
 
   /** After a conflict: the other device's version stays, this one's goes or becomes a dough of its own. */
   const takeOther = useCallback(() => {
@@ -187,8 +206,8 @@ export function useDough(id: string | undefined) {
     takeOther,
     undo,
     redo,
-    canUndo: past.current.length > 0,
-    canRedo: future.current.length > 0,
+    canUndo: history.past.length > 0,
+    canRedo: history.future.length > 0,
   };
 }
 

@@ -14,7 +14,7 @@ export function HabitFields({
 }) {
   const { habit } = kitchen;
   return (
-    <div className="grid grid-cols-2 gap-3">
+    <div className="grid grid-cols-[repeat(auto-fit,minmax(min(100%,14rem),1fr))] gap-3">
       <Segments
         label="Flour goes into the cup"
         value={habit.cup_fill}

@@ -44,13 +44,23 @@ export function Menu(props: {
   );
 }
 
+const item =
+  "flex min-h-11 cursor-pointer items-center rounded-[8px] px-3 font-medium outline-none data-disabled:opacity-55 data-highlighted:bg-well";
+
+/** A file to be taken away. */
+export function MenuFile(props: { href: string; children: ReactNode }) {
+  return (
+    <DropdownMenu.Item asChild className={item}>
+      <a href={props.href} download>
+        {props.children}
+      </a>
+    </DropdownMenu.Item>
+  );
+}
+
 export function MenuItem(props: { onSelect: () => void; disabled?: boolean; children: ReactNode }) {
   return (
-    <DropdownMenu.Item
-      onSelect={props.onSelect}
-      disabled={props.disabled}
-      className="flex min-h-11 cursor-pointer items-center rounded-[8px] px-3 font-medium outline-none data-disabled:opacity-55 data-highlighted:bg-well"
-    >
+    <DropdownMenu.Item onSelect={props.onSelect} disabled={props.disabled} className={item}>
       {props.children}
     </DropdownMenu.Item>
   );

@@ -66,7 +66,7 @@ export function MomentField(props: {
           <Segments />
           <AriaButton
             aria-label="Choose from a calendar"
-            className="flex w-11 items-center justify-center rounded-lg hover:bg-well"
+            className="-my-[1.5px] flex min-h-11 w-11 items-center justify-center rounded-lg hover:bg-well"
           >
             <svg viewBox="0 0 24 24" className="size-6" aria-hidden="true">
               <path

@@ -96,7 +96,7 @@ export function Shell({ children }: { children: ReactNode }) {
       </a>
       <nav
         aria-label="Places"
-        className="no-print sticky top-0 flex h-dvh w-[84px] shrink-0 flex-col items-stretch gap-1 bg-rail py-3 text-on-rail"
+        className="no-print sticky top-0 flex h-dvh w-21 shrink-0 overflow-y-auto flex-col items-stretch gap-1 bg-rail py-3 text-on-rail"
       >
         <Wordmark />
         {places.map(([name, to]) => (

@@ -66,7 +66,7 @@ export function grams(g: number): string {
 export function weighed(g: number, { units }: UnitsOf): string {
   if (units !== "us") return grams(g);
   const oz = g / G_PER_OZ;
-  return `${round(oz, oz < 10 ? 2 : 1)} oz`;
+  return `${round(oz, oz < 3 ? 2 : 1)} oz`;
 }
 
 /** Grams to or from what a kitchen weighs in. */

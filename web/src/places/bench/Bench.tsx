@@ -69,7 +69,8 @@ export function Bench() {
         title={
           <input
             aria-label="Name of the dough"
-            className="w-[min(20rem,50vw)] rounded-md border-b-2 border-transparent bg-transparent font-extrabold hover:border-line"
+            className="field-sizing-content max-w-full min-w-48 rounded-md border-b-2 border-transparent bg-transparent font-extrabold hover:border-line"
+            title={dough.spec.name}
             value={dough.spec.name}
             maxLength={80}
             onChange={(event) => set({ name: event.target.value || "New dough" })}

@@ -16,7 +16,7 @@ import { Select } from "../../pieces/choice";
 import { Button, SearchField } from "../../pieces/controls";
 import { keepFocus } from "../../pieces/focus";
 import { FirstQuestions } from "../../pieces/introduction";
-import { Menu, MenuItem } from "../../pieces/menu";
+import { Menu, MenuFile, MenuItem } from "../../pieces/menu";
 import { Note } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
@@ -26,7 +26,13 @@ import { Starters } from "./Starters";
 import { TagSheet } from "./TagSheet";
 
 const SEARCHED_FROM = 7; // fewer doughs than this are seen at a glance
-const CARD_PX = { wide: 320, gap: 12, high: 190 };
+/** In the size of text: cards grow with it. */
+const CARD_REM = { wide: 20, gap: 0.75, high: 11.875 };
+const remPx = () => Number.parseFloat(getComputedStyle(document.documentElement).fontSize);
+const cardPx = () => {
+  const rem = remPx();
+  return { wide: CARD_REM.wide * rem, gap: CARD_REM.gap * rem, high: CARD_REM.high * rem };
+};
 const ORDER = ["changed", "name"] as const;
 const ALLERGENS = ["", "egg", "milk", "nuts", "gluten"] as const;
 
@@ -193,10 +199,10 @@ function EmptyShelf() {
 /** The shape of what comes. */
 function Coming() {
   return (
-    <div aria-busy="true" className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-3">
+    <div aria-busy="true" className="grid grid-cols-[repeat(auto-fill,minmax(18rem,1fr))] gap-3">
       <span className="sr-only">The shelf is on its way.</span>
       {[1, 2, 3, 4, 5, 6].map((n) => (
-        <div key={n} className="enamel flex gap-3 p-4" style={{ height: CARD_PX.high }}>
+        <div key={n} className="enamel flex gap-3 p-4" style={{ height: `${CARD_REM.high}rem` }}>
           <span className="m-3 size-16 rounded-full bg-well" />
           <span className="mt-3 h-5 flex-1 rounded bg-well" />
         </div>
@@ -232,10 +238,11 @@ function Cards(props: {
     observer.observe(document.body);
     return () => observer.disconnect();
   }, []);
-  const columns = Math.max(1, Math.floor((width + CARD_PX.gap) / (CARD_PX.wide + CARD_PX.gap)));
+  const card = cardPx();
+  const columns = Math.max(1, Math.floor((width + card.gap) / (card.wide + card.gap)));
   const rows = useWindowVirtualizer({
     count: Math.ceil(doughs.length / columns),
-    estimateSize: () => CARD_PX.high + CARD_PX.gap,
+    estimateSize: () => card.high + card.gap,
     overscan: 4,
     scrollMargin: top,
   });
@@ -249,7 +256,7 @@ function Cards(props: {
       ref={list}
       aria-label={`Doughs, ${props.total} in all`}
       className="relative"
-      style={{ height: rows.getTotalSize() - CARD_PX.gap }}
+      style={{ height: rows.getTotalSize() - card.gap }}
     >
       {width > 0 &&
         shown.flatMap((row) =>
@@ -259,9 +266,9 @@ function Cards(props: {
               className="enamel absolute flex flex-col gap-2 p-4 hover:bg-raised"
               style={{
                 top: row.start - top,
-                left: `calc((100% + ${CARD_PX.gap}px) * ${column / columns})`,
-                width: `calc((100% + ${CARD_PX.gap}px) / ${columns} - ${CARD_PX.gap}px)`,
-                height: CARD_PX.high,
+                left: `calc((100% + ${card.gap}px) * ${column / columns})`,
+                width: `calc((100% + ${card.gap}px) / ${columns} - ${card.gap}px)`,
+                height: card.high,
               }}
             >
               <div className="flex shrink-0 gap-3">
@@ -299,9 +306,7 @@ function Cards(props: {
                       <MenuItem onSelect={() => props.onTags(dough)}>Tags…</MenuItem>
                     </>
                   ) : (
-                    <MenuItem onSelect={() => window.open(`/api/doughs/${dough.id}/raw`, "_self")}>
-                      Take away what is stored
-                    </MenuItem>
+                    <MenuFile href={`/api/doughs/${dough.id}/raw`}>Take away what is stored</MenuFile>
                   )}
                   <MenuItem onSelect={() => props.onRemove(dough)}>Put aside</MenuItem>
                 </Menu>

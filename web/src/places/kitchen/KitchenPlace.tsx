@@ -92,7 +92,6 @@ function PartButton(props: { part: KitchenPart; kitchen: Kitchen; chosen: boolea
     <button
       type="button"
       aria-pressed={chosen}
-      aria-label={`${name}: ${says(kitchen)}`}
       onClick={props.onChoose}
       className={clsx(
         "absolute flex flex-col overflow-hidden rounded-[10px] border-[2.5px] text-center",
