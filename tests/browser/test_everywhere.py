@@ -212,3 +212,39 @@ def test_finishes_are_seen_on_the_cookie(page: Page, server: Server, shelved: di
     expect(page.get_by_role("img", name=re.compile("with egg wash$"))).to_be_visible()
     page.get_by_role("button", name="Put it back").click()
     expect(page.get_by_role("img", name="with egg wash, chocolate dip")).to_be_visible()
+
+
+def test_the_rest_of_the_dough_is_shared_out(page: Page, server: Server, shelved: dict[str, str]) -> None:
+    page.goto(f"{server.url}/bench/{shelved['Slip Drops']}")
+    outcome = page.get_by_role("region", name="What comes out")
+    expect(outcome.get_by_text(re.compile("g dough over"))).to_be_visible()
+    page.get_by_role("button", name="Share it out").click()
+    expect(outcome.get_by_text(re.compile("nothing over"))).to_be_visible()
+    expect(page.get_by_role("button", name="Share it out")).to_be_hidden()
+
+
+def test_a_pan_and_a_log_are_sized_on_their_drawing(page: Page, server: Server, shelved: dict[str, str]) -> None:
+    page.goto(f"{server.url}/bench/{shelved['Weather Rounds']}")
+    for form, label, by in (("rusk", "Slice, on the drawing", 2), ("pan", "Pan across, on the drawing", 10)):
+        page.get_by_role("button", name=re.compile("^Form: ")).click()
+        choose(page.get_by_label("Form", exact=True), form)
+        page.keyboard.press("Escape")
+        knob = page.get_by_role("slider", name=label)
+        before = float(knob.get_attribute("aria-valuenow") or 0)
+        knob.focus()
+        for _ in range(by):
+            page.keyboard.press("ArrowRight")
+        expect(knob).to_have_attribute("aria-valuenow", re.compile(rf"^{before + by:g}$"))
+
+
+def test_a_plan_put_aside_is_offered_where_it_was(page: Page, demo: Server) -> None:
+    plans = page.request.get(f"{demo.url}/api/plans").json()["plans"]
+    plan = next(one for one in plans if "Tide" not in one["title"])
+    page.goto(f"{demo.url}/day/{plan['id']}")
+    page.get_by_role("button", name="Put aside", exact=True).click()
+    expect(page.get_by_role("heading", name="The bake day")).to_be_visible()
+    page.wait_for_timeout(600)
+    page.goto(f"{demo.url}/day/{plan['id']}")
+    expect(page.get_by_role("heading", name="Put aside")).to_be_visible()
+    page.get_by_role("button", name=re.compile("^Put “Deck Drops” back")).click()
+    expect(page.get_by_role("region", name="The board")).to_be_visible()

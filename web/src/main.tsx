@@ -9,6 +9,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { useAnswers } from "./client/answers";
 import { PlaceHeader, Shell } from "./pieces/shell";
+import { Tips } from "./pieces/tip";
 import { Doughs } from "./places/doughs/Doughs";
 import { startTheme } from "./theme/dark";
 
@@ -58,23 +59,25 @@ createRoot(root).render(
     <QueryClientProvider client={client}>
       <BrowserRouter>
         <Answers>
-          <Shell>
-            <Suspense fallback={<PlaceHeader title="" />}>
-              <Routes>
-                <Route path="/" element={<Doughs />} />
-                <Route path="/new" element={<NewDough />} />
-                <Route path="/bench/:id?" element={<Bench />} />
-                <Route path="/weigh/:id" element={<WeighIn />} />
-                <Route path="/card/:id" element={<PrintedCard />} />
-                <Route path="/trays/:id?" element={<Trays />} />
-                <Route path="/day" element={<Day />} />
-                <Route path="/day/:id" element={<PlanView />} />
-                <Route path="/aside" element={<Aside />} />
-                <Route path="/kitchen" element={<KitchenPlace />} />
-                <Route path="*" element={<Doughs />} />
-              </Routes>
-            </Suspense>
-          </Shell>
+          <Tips>
+            <Shell>
+              <Suspense fallback={<PlaceHeader title="" />}>
+                <Routes>
+                  <Route path="/" element={<Doughs />} />
+                  <Route path="/new" element={<NewDough />} />
+                  <Route path="/bench/:id?" element={<Bench />} />
+                  <Route path="/weigh/:id" element={<WeighIn />} />
+                  <Route path="/card/:id" element={<PrintedCard />} />
+                  <Route path="/trays/:id?" element={<Trays />} />
+                  <Route path="/day" element={<Day />} />
+                  <Route path="/day/:id" element={<PlanView />} />
+                  <Route path="/aside" element={<Aside />} />
+                  <Route path="/kitchen" element={<KitchenPlace />} />
+                  <Route path="*" element={<Doughs />} />
+                </Routes>
+              </Suspense>
+            </Shell>
+          </Tips>
         </Answers>
       </BrowserRouter>
     </QueryClientProvider>

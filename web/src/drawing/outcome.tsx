@@ -1,7 +1,8 @@
 /** What comes out, drawn to scale: a cookie, a pan with its cuts, or a log with its slices. */
 import type { DoughSpec, Schemas } from "../client/api";
-import { type Handle, Hero } from "./hero";
-import { LogDrawing, PanDrawing } from "./whole";
+import type { Handle } from "./grip";
+import { Hero } from "./hero";
+import { LogDrawing, PanDrawing, type WholeKnobs } from "./whole";
 
 type Outcome = Schemas["Outcome"];
 
@@ -12,19 +13,14 @@ export function OutcomeDrawing(props: {
   us: boolean;
   wide?: Handle;
   high?: Handle;
+  whole: WholeKnobs;
 }) {
   const { form, outcome } = props;
   if (form.kind === "pan")
-    return (
-      <div className="relative min-h-33 flex-1 basis-0">
-        <PanDrawing form={form} outcome={outcome} us={props.us} />
-      </div>
-    );
+    return <PanDrawing form={form} outcome={outcome} us={props.us} knobs={props.whole} />;
   if (form.kind === "rusk" && outcome.second)
     return (
-      <div className="relative min-h-33 flex-1 basis-0">
-        <LogDrawing form={form} outcome={outcome} second={outcome.second} us={props.us} />
-      </div>
+      <LogDrawing form={form} outcome={outcome} second={outcome.second} us={props.us} knobs={props.whole} />
     );
   return <Hero {...props} />;
 }

@@ -3,7 +3,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useNavigate } from "react-router";
-import type { ApiError, Kitchen, SavedDough } from "../client/api";
+import type { ApiError, Kitchen, SavedDough, SavedPlan } from "../client/api";
 import type { useDough } from "../client/dough";
 import { useShelf } from "../client/doughs";
 import { keys } from "../client/keys";
@@ -26,23 +26,28 @@ export function ToFirstDough({ place }: { place: "bench" | "trays" }) {
 /** A thing that cannot be shown: not there, taken off the shelf, not readable by this version, or the server is away. */
 export function Missing({ failure, id, raw }: { failure: ApiError; id?: string; raw?: string }) {
   const client = useQueryClient();
-  const current = failure.current as SavedDough | undefined;
+  const current = failure.current as SavedDough | SavedPlan | undefined;
   const unreadable = failure.errors.some((error) => error.field === "raw");
   const away = failure.status === 0;
+  const gone = failure.status === 410;
   const stored = raw ?? (id && `/api/doughs/${id}/raw`);
-  const putBack = async (dough: SavedDough) => {
-    const { id, revision, spec } = dough;
-    await outbox.ask({ kind: "put-back", id, revision, name: spec.name });
-    client.invalidateQueries({ queryKey: keys.dough(id) });
+  const name = current && ("spec" in current ? current.spec.name : current.title);
+  const putBack = async (thing: SavedDough | SavedPlan) => {
+    const { id, revision } = thing;
+    const dough = "spec" in thing;
+    await outbox.ask({ kind: dough ? "put-back" : "put-back-plan", id, revision, name: name ?? "" });
+    client.invalidateQueries({ queryKey: dough ? keys.dough(id) : keys.plan(id) });
   };
   return (
     <>
-      <PlaceHeader title={away ? "No answer" : unreadable ? "Cannot be read" : "Not on the shelf"} />
+      <PlaceHeader
+        title={away ? "No answer" : unreadable ? "Cannot be read" : gone ? "Put aside" : "Not there"}
+      />
       <div className="max-w-2xl p-5">
         <Note severity="stop">{failure.message}</Note>
-        {failure.status === 410 && current && (
+        {gone && current && (
           <Button className="mt-4 mr-4" kind="main" onClick={() => putBack(current)}>
-            Put “{current.spec.name}” back
+            Put “{name}” back
           </Button>
         )}
         {unreadable && stored && (

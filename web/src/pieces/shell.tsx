@@ -10,6 +10,7 @@ import { Sheet } from "./dialog";
 import { DropAnywhere } from "./dropped";
 import { Find } from "./find";
 import { focusTitle } from "./focus";
+import { Tip } from "./tip";
 import { Toasts } from "./toasts";
 import { Waiting } from "./waiting";
 
@@ -177,17 +178,18 @@ function Keys(props: { open: boolean; onOpen: (open: boolean) => void }) {
 
 function RailButton(props: { name: string; keys: string; onPress: () => void; children: ReactNode }) {
   return (
-    <button
-      type="button"
-      title={`${props.name} (${props.keys})`}
-      onClick={props.onPress}
-      className="mx-2 flex min-h-11 flex-col items-center rounded-[10px] py-1 text-note font-medium hover:bg-on-rail/15 focus-visible:outline-on-rail"
-    >
-      <svg viewBox="0 0 28 28" className="size-6" aria-hidden="true" {...stroke}>
-        {props.children}
-      </svg>
-      {props.name}
-    </button>
+    <Tip says={`${props.name} (${props.keys})`}>
+      <button
+        type="button"
+        onClick={props.onPress}
+        className="mx-2 flex min-h-11 flex-col items-center rounded-[10px] py-1 text-note font-medium hover:bg-on-rail/15 focus-visible:outline-on-rail"
+      >
+        <svg viewBox="0 0 28 28" className="size-6" aria-hidden="true" {...stroke}>
+          {props.children}
+        </svg>
+        {props.name}
+      </button>
+    </Tip>
   );
 }
 

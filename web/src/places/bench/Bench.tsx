@@ -15,6 +15,7 @@ import { Note } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
 import { useDivide } from "../../pieces/shares";
 import { PlaceHeader } from "../../pieces/shell";
+import { Tip } from "../../pieces/tip";
 import { CardSheet } from "./CardSheet";
 import { DoughPanel } from "./DoughPanel";
 import { FilesSheet } from "./FilesSheet";
@@ -78,26 +79,28 @@ export function Bench() {
         }
       >
         <SaveMark state={dough.state} />
-        <Button
-          kind="plain"
-          aria-label="Undo"
-          title="Undo (Ctrl Z)"
-          className="px-2"
-          disabled={!dough.canUndo}
-          onClick={dough.undo}
-        >
-          ↶
-        </Button>
-        <Button
-          kind="plain"
-          aria-label="Redo"
-          title="Redo (Ctrl Shift Z)"
-          className="px-2"
-          disabled={!dough.canRedo}
-          onClick={dough.redo}
-        >
-          ↷
-        </Button>
+        <Tip says="Undo (Ctrl Z)">
+          <Button
+            kind="plain"
+            aria-label="Undo"
+            className="px-2"
+            disabled={!dough.canUndo}
+            onClick={dough.undo}
+          >
+            ↶
+          </Button>
+        </Tip>
+        <Tip says="Redo (Ctrl Shift Z)">
+          <Button
+            kind="plain"
+            aria-label="Redo"
+            className="px-2"
+            disabled={!dough.canRedo}
+            onClick={dough.redo}
+          >
+            ↷
+          </Button>
+        </Tip>
         <Menu label="Change">
           <MenuItem onSelect={() => setSheet("scale")}>Scale: more or less of it</MenuItem>
           <MenuItem onSelect={() => setSheet("swap")}>Swap an ingredient</MenuItem>

@@ -2,8 +2,11 @@
 import clsx from "clsx";
 import { type RefObject, useState } from "react";
 import type { Assessment, DoughSpec, Interval, Kitchen, Problem, Schemas } from "../../client/api";
+import { grant } from "../../client/assessments";
 import { useCatalogue } from "../../client/catalogue";
+import { boxOf } from "../../drawing/geometry";
 import { OutcomeDrawing } from "../../drawing/outcome";
+import { topOf } from "../../drawing/outline";
 import { Strip, type StripProps } from "../../drawing/strip";
 import { useOpened } from "../../pieces/address";
 import { Button } from "../../pieces/controls";
@@ -85,7 +88,12 @@ export function OutcomePanel(props: {
         {outcome ? (
           <>
             <div className="flex min-h-33 flex-1 basis-0 gap-4 max-sm:flex-col">
-              <Statement outcome={outcome} kitchen={kitchen} />
+              <Statement
+                spec={spec}
+                outcome={outcome}
+                kitchen={kitchen}
+                onForm={(form) => onSpec({ form })}
+              />
               <OutcomeDrawing
                 form={spec.form}
                 outcome={outcome}
@@ -180,7 +188,7 @@ function Figures(props: {
       figure: thickness(baked.height_mm.value, kitchen),
       says: `likely ${thicknessSpan(high.low, high.high, kitchen)}`,
       whence: still
-        ? `pieces of ${piecesSize(outcome, kitchen)}`
+        ? piecesSize(spec.form, outcome, kitchen)
         : `spread ratio ${baked.spread_ratio.low.toFixed(1)} to ${baked.spread_ratio.high.toFixed(1)}`,
     },
   ];
@@ -265,13 +273,12 @@ const span = (low: number, high: number, kitchen: Kitchen) =>
     ? `${fractionOf(low)} to ${length(high, kitchen)}`
     : `${low.toFixed(0)} to ${length(high, kitchen)}`;
 
-/** A piece of a pan or sheet by its sides. */
-function piecesSize({ pieces }: Outcome, kitchen: Kitchen): string {
-  const xs = pieces.outline.map((point) => point[0] ?? 0);
-  const ys = pieces.outline.map((point) => point[1] ?? 0);
-  if (!xs.length) return length(pieces.raw_diameter_mm, kitchen);
-  const sides = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
-  return sides.map((side) => length(side, kitchen)).join(" × ");
+/** A piece of a pan or sheet by its sides; a wedge by its number. */
+function piecesSize(form: DoughSpec["form"], outcome: Outcome, kitchen: Kitchen): string {
+  if (form.kind === "pan" && form.shape === "round") return `${plural(form.wedges, "wedge")} each`;
+  const { ring } = topOf(form, outcome).shape;
+  const sides = ring?.length ? boxOf(ring) : [outcome.pieces.raw_diameter_mm];
+  return `pieces of ${sides.map((side) => length(side, kitchen)).join(" × ")}`;
 }
 
 /** What is not an even piece: the ends of a log are cookies too, the rest is dough. */
@@ -304,15 +311,42 @@ function HowSure({ window }: { window: Outcome["window"] }) {
   );
 }
 
+/** Forms whose pieces may be a little larger or smaller, so that no dough is over. */
+const SHARED_OUT = new Set<DoughSpec["form"]["kind"]>(["scoop", "ball", "block"]);
+const WORTH_SHARING_G = 2;
+
 /** In words, beside the drawing: what the form makes of the dough. */
-function Statement({ outcome: { pieces }, kitchen }: { outcome: Outcome; kitchen: Kitchen }) {
+function Statement(props: {
+  spec: DoughSpec;
+  outcome: Outcome;
+  kitchen: Kitchen;
+  onForm: (form: DoughSpec["form"]) => void;
+}) {
+  const { spec, outcome, kitchen } = props;
+  const { pieces } = outcome;
   const [first, ...others] = pieces.rolls;
   const again = others.reduce((sum, roll) => sum + roll.count, 0);
+  // The rest goes into those there are, or is one more of them, whichever changes them less.
+  const count = pieces.count + (pieces.leftover_g > pieces.mass_g / 2 ? 1 : 0);
+  const shareOut = () =>
+    grant(spec, kitchen, { count, diameter_mm: null, sheet: null }).then(
+      ({ form }) => props.onForm(form),
+      () => undefined, // it stays as it is
+    );
   return (
     <div className="grid content-center gap-1.5 text-note leading-snug sm:w-44 sm:shrink-0">
       <p>
         <strong>{mass(pieces.mass_g, kitchen)} raw</strong> each, {over(pieces, kitchen)}.
       </p>
+      {SHARED_OUT.has(spec.form.kind) && pieces.count > 0 && pieces.leftover_g >= WORTH_SHARING_G && (
+        <Button
+          className="justify-self-start px-3"
+          title={`Make ${plural(count, "cookie")} of all the dough`}
+          onClick={shareOut}
+        >
+          Share it out
+        </Button>
+      )}
       {first && (
         <p>
           First sheet {length(first.sheet_width_mm, kitchen)} × {length(first.sheet_length_mm, kitchen)} for{" "}

@@ -32,6 +32,7 @@ export function WeighIn() {
   const { entries } = useOutbox();
   const { data: server, error } = useWeighIn(id);
   const [picked, setPicked] = useState<string>();
+  const [typing, setTyping] = useState(false);
   if (error && !server) return <Missing failure={error as ApiError} id={id} />;
   if (!server || !kitchen) return <PlaceHeader title="Weigh in" />;
   const view = withWaiting(server, id, entries);
@@ -95,7 +96,11 @@ export function WeighIn() {
               number={view.targets.indexOf(open) + 1}
               of={view.targets.length}
               kitchen={kitchen}
-              onPour={(g) => pour(open, g)}
+              typing={typing}
+              onPour={(g, typed = false) => {
+                setTyping(typed);
+                pour(open, g);
+              }}
             />
           ) : (
             <Panel title="All weighed">
@@ -193,21 +198,24 @@ function Counter({
   number,
   of,
   kitchen,
+  typing,
   onPour,
 }: {
   target: Target;
   number: number;
   of: number;
   kitchen: UnitsOf;
-  onPour: (g: number) => void;
+  /** The line before was typed. */
+  typing: boolean;
+  onPour: (g: number, typed?: boolean) => void;
 }) {
   const [shown, setShown] = useState<Schemas["ScaleReading"]>();
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
-  // What had the focus went with the line before: the hands go on here.
+  // Who types goes on typing; for others the field would only bring up a keyboard on the screen.
   useEffect(() => {
-    if (document.activeElement === document.body) field.current?.focus();
-  }, []);
+    if (typing) field.current?.focus();
+  }, [typing]);
   const before = target.poured_g ?? 0;
   useEffect(() => {
     let gone = false;
@@ -299,7 +307,7 @@ function Counter({
           className="flex flex-wrap items-end gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            if (typed.trim() && !wrong) onPour(typed_g);
+            if (typed.trim() && !wrong) onPour(typed_g, true);
           }}
         >
           <Field

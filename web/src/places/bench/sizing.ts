@@ -1,6 +1,7 @@
 /** Setting a size on the drawing: which of a form's figures makes the raw piece wider or thicker. */
 import type { Assessment } from "../../client/api";
-import type { Handle } from "../../drawing/hero";
+import type { Handle } from "../../drawing/grip";
+import type { WholeKnobs } from "../../drawing/whole";
 import { bounds, type Form } from "./forms";
 
 type Outcome = NonNullable<Assessment["outcome"]>;
@@ -83,5 +84,27 @@ export function handles(form: Form, outcome: Outcome, onForm: (form: Form) => vo
         if (next) onForm(next);
       },
     };
-  return { wide, high };
+  return { wide, high, whole: wholeKnobs(form, onForm) };
+}
+
+/** The knobs of what is baked whole: the sides of a pan, a log's width and end, the thickness of its slices. */
+function wholeKnobs(form: Form, onForm: (form: Form) => void): WholeKnobs {
+  const knob = <F extends Form>(of: F, key: keyof F & string, label: string, step: number): Handle => ({
+    label,
+    mm: of[key] as number,
+    ...bounds(of, key),
+    grab: () => (mm) => onForm(set(of, key, mm, step)),
+  });
+  if (form.kind === "pan")
+    return {
+      wide: knob(form, "width_mm", "Pan across, on the drawing", 5),
+      long: form.shape === "rectangle" ? knob(form, "length_mm", "Pan along, on the drawing", 5) : undefined,
+    };
+  if (form.kind === "rusk")
+    return {
+      long: knob(form, "length_mm", "Log length, on the drawing", 5),
+      wide: knob(form, "log_mm", "Log width, on the drawing", 1),
+      slice: knob(form, "slice_mm", "Slice, on the drawing", 0.5),
+    };
+  return {};
 }

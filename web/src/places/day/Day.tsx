@@ -105,6 +105,7 @@ export function Day() {
       <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <Panel title="Plan the baking">
           <form className="grid gap-4 p-4" onSubmit={submit}>
+            {shelf.error && !doughs && <Note severity="stop">{shelf.error.message}</Note>}
             {(words !== "" || (shelf.total ?? 0) > SEARCHED_FROM) && (
               <SearchField
                 label={`Find a dough among ${words.trim() ? "all" : shelf.total}`}

@@ -2,6 +2,7 @@
 import { type ReactNode, useState } from "react";
 import type { Step } from "../../client/api";
 import { Button } from "../../pieces/controls";
+import { Tip } from "../../pieces/tip";
 import { duration } from "../../words/numbers";
 
 /** Passive steps that must be begun by someone, so they belong in the list of things to do. */
@@ -38,16 +39,17 @@ export function ClockList({ steps, at, detail }: Props & { detail: (step: Step) 
             {step.kind === "load" && <OutAt steps={steps} load={step.load ?? 0} at={at} />}
           </span>
           <span className="text-plain text-quiet">{step.kind === "look" ? "" : long(step)}</span>
-          <Button
-            kind="quiet"
-            className="no-print text-lead font-extrabold no-underline"
-            title="Why, move"
-            aria-expanded={open === keyOf(step)}
-            aria-label={`Why, move: ${step.title}`}
-            onClick={() => setOpen(open === keyOf(step) ? undefined : keyOf(step))}
-          >
-            ⋮
-          </Button>
+          <Tip says="Why, move">
+            <Button
+              kind="quiet"
+              className="no-print text-lead font-extrabold no-underline"
+              aria-expanded={open === keyOf(step)}
+              aria-label={`Why, move: ${step.title}`}
+              onClick={() => setOpen(open === keyOf(step) ? undefined : keyOf(step))}
+            >
+              ⋮
+            </Button>
+          </Tip>
           {open === keyOf(step) && <div className="col-span-full">{detail(step)}</div>}
         </li>
       ))}

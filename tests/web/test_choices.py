@@ -1,0 +1,39 @@
+"""What is asked of a day, in the address and back."""
+
+from typing import Any
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.web.conftest import Interface
+
+IDS = st.text("0123456789abcdef", min_size=4, max_size=8)
+ASKS = st.lists(
+    st.fixed_dictionaries({
+        "dough_id": IDS, "times": st.sampled_from([0.5, 1, 2, 3.5]), "overnight": st.booleans(), "share_id": st.none() | IDS,
+    }), min_size=1, max_size=6,
+)  # fmt: skip
+
+
+@settings(max_examples=40, deadline=None)
+@given(ASKS)
+def test_a_dough_is_the_same_out_of_the_address(interface: Interface, asks: list[dict[str, Any]]) -> None:
+    for ask in asks:
+        word = interface.call("places/day/choices.ts", "wordOf", ask)
+        assert interface.call("places/day/choices.ts", "askOf", word) == ask
+
+
+def test_a_plain_link_names_a_dough_alone(interface: Interface) -> None:
+    plain = {"dough_id": "ab12", "times": 1, "overnight": False, "share_id": None}
+    assert interface.call("places/day/choices.ts", "askOf", "ab12") == plain
+    assert interface.call("places/day/choices.ts", "askOf", "ab12,nonsense,,") == plain
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.floats(0.02, 0.98))
+def test_a_dipped_round_is_covered_as_far_as_asked(interface: Interface, cover: float) -> None:
+    from math import acos, pi, sin
+
+    depth = interface.call("drawing/finished.tsx", "dipped", cover, True)
+    angle = 2 * acos(1 - 2 * depth)
+    assert abs((angle - sin(angle)) / (2 * pi) - cover) < 1e-4
