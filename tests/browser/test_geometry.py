@@ -22,7 +22,7 @@ def looked_over(page: Page) -> list[str]:
     wrong = []
     for width, height in SIZES:
         page.set_viewport_size({"width": width, "height": height})
-        page.wait_for_timeout(350)
+        page.wait_for_timeout(250)
         wrong += [f"{width}: {one}" for one in page.evaluate(GEOMETRY)]
         if page.evaluate(WIDE) > 0:
             wrong.append(f"{width}: scrolls sideways")
@@ -56,7 +56,7 @@ def over_all_places(page: Page, demo: Server) -> dict[str, list[str]]:
     for path in (*paths.values(), *sorted(views), *sorted(parts)):
         page.goto(demo.url + path)
         expect(page.get_by_role("heading", level=1)).to_be_visible()
-        page.wait_for_timeout(600)
+        page.wait_for_timeout(400)
         if found := looked_over(page):
             wrong[path] = found
     return wrong

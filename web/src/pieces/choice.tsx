@@ -86,7 +86,7 @@ export function Segments<T extends string>(props: {
         value={props.value}
         // What is chosen stays chosen: there is always one.
         onValueChange={(value) => value && props.onValue(value as T)}
-        className="flex"
+        className="flex flex-wrap"
       >
         {props.options.map(([value, label]) => (
           <ToggleGroup.Item

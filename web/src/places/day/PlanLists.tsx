@@ -30,7 +30,7 @@ export function ClockList({ steps, at, detail }: Props & { detail: (step: Step) 
       {rows.map((step) => (
         <li
           key={keyOf(step)}
-          className="grid grid-cols-[6rem_1fr_auto_auto] items-center gap-x-4 px-4 py-0.5"
+          className="grid grid-cols-[minmax(auto,6rem)_minmax(0,1fr)_auto_auto] items-center gap-x-4 px-4 py-0.5 wrap-anywhere"
         >
           <span className="text-lead font-bold">{at(step.start_s)}</span>
           <span>
