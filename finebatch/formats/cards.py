@@ -69,7 +69,7 @@ def claims_of(spec: DoughSpec, found: Assessment) -> tuple[Claim, ...]:
     if found.outcome is not None:
         says(ClaimKind.YIELD_PIECES, found.outcome.pieces.count, found.outcome.pieces.count)
         window = found.outcome.window
-        says(ClaimKind.BAKE_MIN, round(window.done_from_min), round(window.done_to_min))
+        says(ClaimKind.BAKE_MIN, round(window.likely_from_min), round(window.likely_to_min))
     heat = round(to_c(spec.oven.value, spec.oven.scale))
     says(ClaimKind.FAN_C if spec.oven.fan else ClaimKind.OVEN_C, heat, heat)
     if spec.making.chill_h:

@@ -139,7 +139,7 @@ def test_an_over_poured_weigh_in_is_rescued(page: Page, server: Server) -> None:
     page.get_by_role("button", name="Make the rest to match").click()
     expect(page.get_by_text("Caster sugar: 50 g too much.")).to_be_hidden()
     expect(page.get_by_role("button", name=re.compile("Soft butter.*top up (49|50|51) g"))).to_be_visible()
-    expect(page.get_by_role("button", name=re.compile("All-purpose wheat flour.*300 g", re.S))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("Plain flour.*300 g", re.S))).to_be_visible()
     for number, grams in (("1 of 4", "150"), ("3 of 4", "300"), ("4 of 4", "6.9")):
         expect(page.get_by_role("region", name=number, exact=True)).to_be_visible()
         page.get_by_label("Or type the grams").fill(grams)

@@ -151,4 +151,4 @@ def test_a_plain_card_of_a_dough_that_never_had_one_says_how_it_is_baked(starter
     claims = read.card.counted
     assert found.assessment.outcome is not None
     assert claims[ClaimKind.YIELD_PIECES].low == found.assessment.outcome.pieces.count
-    assert claims[ClaimKind.BAKE_MIN].low == round(found.assessment.outcome.window.done_from_min)
+    assert claims[ClaimKind.BAKE_MIN].low == round(found.assessment.outcome.window.likely_from_min)

@@ -46,7 +46,7 @@ def working_of(
     rows.append(
         (
             "Bake",
-            f"{_minutes(window.done_from_min, window.done_to_min)}, look from {window.first_look_min:.0f}: {window.cue}.",
+            f"likely {_minutes(window.likely_from_min, window.likely_to_min)}, look from {window.first_look_min:.0f}: {window.cue}.",
         )
     )
     if found.tray_rest_min:
@@ -58,7 +58,7 @@ def working_of(
         rows.append(
             (
                 "Bake again",
-                f"{say(second.oven_c, spec.oven.scale)}, {_minutes(second.window.done_from_min, second.window.done_to_min)}, turned at half time: {second.window.cue}.",
+                f"{say(second.oven_c, spec.oven.scale)}, likely {_minutes(second.window.likely_from_min, second.window.likely_to_min)}, turned at half time: {second.window.cue}.",
             )
         )
     rows += [(plan.label, f"{_mass(plan.total_g, kitchen)} in all. {plan.how}") for plan in finishes]
