@@ -18,9 +18,14 @@ MENUS = {
 def setting(page: Page, label: str) -> Locator:
     """A setting of the bench, with the words it stands behind opened."""
     opener = page.get_by_role("button", name=re.compile(f"^{SETTINGS.get(label, 'Form')}: "))
+    field = page.get_by_label(label, exact=True)
     if opener.get_attribute("aria-expanded") != "true":
         opener.click()
-    return page.get_by_label(label, exact=True)
+        # What arrives in that instant may take the focus, and closes it: a hand then taps again.
+        page.wait_for_timeout(150)
+        if opener.get_attribute("aria-expanded") != "true":
+            opener.click()
+    return field
 
 
 def choose(field: Locator, value: str | None = None, label: str | None = None) -> None:
@@ -29,6 +34,14 @@ def choose(field: Locator, value: str | None = None, label: str | None = None) -
     options = field.page.get_by_role("listbox")
     option = options.locator(f"[data-choice='{value}']") if label is None else options.get_by_role("option", name=label, exact=True)  # fmt: skip
     option.click()
+    # On a busy machine the list may open under the very finger that opened it, and takes that tap for none.
+    page = field.page
+    for _ in range(20):
+        if not options.is_visible():
+            break
+        page.wait_for_timeout(100)
+    else:
+        option.click()
     expect(options).to_be_hidden()
 
 
