@@ -134,7 +134,7 @@ EDITED = """async (times) => {
       watch.observe(mass, { subtree: true, childList: true, characterData: true });
     });
     const start = performance.now();
-    set.call(input, `${221.5 + 7 * i} g ${rest}`);
+    set.call(input, `${221.5 + 13 * i} g ${rest}`);
     input.dispatchEvent(new Event('input', { bubbles: true }));
     await Promise.race([done, new Promise((_, fail) => setTimeout(() => fail(new Error("never redrawn: " + input.value)), 5000))]);
     taken.push(performance.now() - start);
