@@ -5,18 +5,11 @@ import unicodedata
 
 from sqlalchemy import ColumnElement, and_, or_
 
+from ..core.ingredients import allergens_meant
 from .tables import DoughRow
 
 UNTOLD = "?"  # among the allergens of a dough whose lines could not all be told
-NUTS = ("almond", "brazil", "cashew", "hazelnut", "macadamia", "pecan", "pine", "pistachio", "walnut", "chestnut")
-GLUTEN = ("wheat", "rye", "barley", "oats")
-# Words for allergens as bakers say them, to those the catalogue names.
-ALLERGENS: dict[str, tuple[str, ...]] = {
-    "egg": ("egg",), "milk": ("milk",), "dairy": ("milk",), "wheat": ("wheat",), "gluten": GLUTEN, "nut": NUTS, "nuts": NUTS,
-    "peanut": ("peanut",), "soy": ("soya",), "soya": ("soya",), "sesame": ("sesame",), "coconut": ("coconut",), "lupin": ("lupin",),
-    "sulphite": ("sulphites",), "oats": ("oats",), "rye": ("rye",), "barley": ("barley",), **{nut: (nut,) for nut in NUTS},
-}  # fmt: skip
-_WITHOUT = re.compile(r"^(?:no|without|not|kein|keine|ohne)$")
+_WITHOUT = re.compile(r"^(?:no|without|not)$")
 _FREE = re.compile(r"^(.{2,}?)-?(?:free|less)$")
 
 
@@ -41,7 +34,7 @@ def conditions(words: str) -> list[ColumnElement[bool]]:
             lacking = True
             continue
         free = _FREE.match(word)
-        if lacking or (free and _allergens(free.group(1))):
+        if lacking or (free and allergens_meant(free.group(1))):
             found.append(without(word if lacking else free.group(1) if free else word))
         else:
             found.append(DoughRow.words.contains(word, autoescape=True))
@@ -51,12 +44,8 @@ def conditions(words: str) -> list[ColumnElement[bool]]:
 
 def without(word: str) -> ColumnElement[bool]:
     """Doughs without an allergen by its lines; for any other word, doughs whose words do not hold it."""
-    allergens = _allergens(word)
+    allergens = allergens_meant(word)
     if not allergens:
         return ~DoughRow.words.contains(word, autoescape=True)
     held = or_(*(DoughRow.holds.contains(f"|{one}|") for one in (*allergens, UNTOLD)))
     return and_(~held, DoughRow.indexed > 0)
-
-
-def _allergens(word: str) -> tuple[str, ...]:
-    return ALLERGENS.get(word) or ALLERGENS.get(word.removesuffix("s"), ())

@@ -1,6 +1,7 @@
 """What a dough is found by on a long shelf, beside the words of its card: its family, and the allergens its lines name."""
 
 from ..base import Value
+from ..card import Reading, Sureness
 from ..dough import mix_of_dough
 from ..finishing import FinishKind
 from ..formula import dough_parts, weigh_lines
@@ -18,7 +19,7 @@ _UNTOLD = {
 
 class FoundBy(Value):
     """`family` is empty for a dough that has none yet. `holds` are the allergens its lines name, in words; `told` whether every line and
-    finish could be told, so that what is not among them may be taken as left out of the card."""
+    finish could be told for sure, so that what is not among them may be taken as left out of the card."""
 
     family: str = ""
     holds: tuple[str, ...] = ()
@@ -41,5 +42,17 @@ def found_by(spec: DoughSpec) -> FoundBy:
     return FoundBy(
         family=family,
         holds=tuple(sorted({*allergens_of(named), *egg})),
-        told=bool(named) and len(named) == len(weighed) and not own & _UNTOLD,
+        told=bool(weighed) and all(_is_told(line.reading) for line in weighed) and not own & _UNTOLD,
+    )
+
+
+def _is_told(reading: Reading) -> bool:
+    """Whether a line is surely this one ingredient: no guess, no second one in the same line, nothing that the baker's own word stands
+    for and the catalogue only likens to another."""
+    known = catalogue().get(reading.ingredient_id or "")
+    return (
+        known is not None
+        and reading.sureness is Sureness.SURE
+        and not reading.split
+        and reading.ingredient_name == known.name
     )
