@@ -199,3 +199,13 @@ def test_the_shelf_can_draw_every_dough_in_its_own_colours(client: TestClient) -
     empty = client.post("/api/doughs", json={"name": "Nothing yet"}).json()["id"]
     assert client.get(f"/api/doughs/{empty}/glance").json() == {"style_label": None, "outcome": None, "allergens": []}
     assert client.get("/api/doughs/none/glance").status_code == 404
+
+
+def test_scaling_in_ounces_leaves_the_bakers_own_words(client: TestClient) -> None:
+    step = {"id": "own", "stage": "mix", "text": "Cut it in 20 mm cubes.", "minutes": 3, "cue": "Pieces of 5 mm."}
+    spec = {**drop_dough().model_dump(mode="json"), "method": [step]}
+    body = {"dough": spec, "kitchen": {"units": "us", "scale": "f"}, "scale": {"by": "factor", "value": 2}}
+    answer = client.post("/api/scalings", json=body)
+    assert answer.status_code == 200, answer.json()
+    (kept,) = answer.json()["spec"]["method"]
+    assert (kept["text"], kept["cue"]) == (step["text"], step["cue"])

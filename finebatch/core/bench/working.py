@@ -1,11 +1,11 @@
 """What a dough's card says after its method: shape, tray, oven, minutes and cue, second bake, finishes, yield, keeping."""
 
 from ..bakemodel import EndStyle
-from ..base import G_PER_OZ, MM_PER_IN, Interval, Value
+from ..base import Interval, Value
 from ..dough import Style, styles
 from ..finishing import FinishPlan
 from ..forming import AnyForm, forming_of
-from ..kitchen import Kitchen, Units, dial, say, typical_s
+from ..kitchen import Kitchen, dial, in_units, say, typical_s
 from .assess import Assessment
 from .spec import DoughSpec
 
@@ -34,14 +34,14 @@ def working_of(
     if outcome is None or found.dough is None:
         return ()
     forming, pieces, window = forming_of(spec.form), outcome.pieces, outcome.window
-    raw = f"{pieces.count} of {_mass(pieces.mass_g, kitchen)} raw, {_length(pieces.raw_diameter_mm, kitchen)} across and {_length(pieces.raw_height_mm, kitchen)} high"
-    rows = [("Takes", takes)] if (takes := _takes(spec, found, kitchen)) else []
+    raw = f"{pieces.count} of {_mass(pieces.mass_g)} raw, {_length(pieces.raw_diameter_mm)} across and {_length(pieces.raw_height_mm)} high"
+    rows = [("Takes", takes)] if (takes := _takes(spec, found)) else []
     rows.append(("Shape", " ".join(part for part in (f"{forming.verb} {raw}.", pieces.statement) if part)))
     if pieces.small_count:
-        rows.append(("And small", f"{pieces.small_count} of {_mass(pieces.small_g, kitchen)} raw."))
+        rows.append(("And small", f"{pieces.small_count} of {_mass(pieces.small_g)} raw."))
     if trays is not None and not trays.whole:
         loads = f"{trays.most_per_tray} to a tray, {len(trays.loads)} {'load' if len(trays.loads) == 1 else 'loads'}"
-        rows.append(("Tray", f"{trays.tray.name}: {loads}{_apart(spec, found, kitchen)}."))
+        rows.append(("Tray", f"{trays.tray.name}: {loads}{_apart(spec, found)}."))
     rows.append(("Oven", dial(spec.oven)))
     rows.append(
         (
@@ -53,7 +53,7 @@ def working_of(
         rows.append(("Then", f"{found.tray_rest_min:.0f} min on the tray before they are moved."))
     if outcome.second is not None:
         second = outcome.second
-        slices = f"Slices {_length(second.slice_mm, kitchen)} thick"
+        slices = f"Slices {_length(second.slice_mm)} thick"
         rows.append(("Slice", f"{slices}, {second.each_log} from each log."))
         rows.append(
             (
@@ -61,14 +61,14 @@ def working_of(
                 f"{say(second.oven_c, spec.oven.scale)}, likely {_minutes(second.window.likely_from_min, second.window.likely_to_min)}, turned at half time: {second.window.cue}.",
             )
         )
-    rows += [(plan.label, f"{_mass(plan.total_g, kitchen)} in all. {plan.how}") for plan in finishes]
+    rows += [(plan.label, f"{_mass(plan.total_g)} in all. {plan.how}") for plan in finishes]
     wide = outcome.baked.diameter_mm
     ends = f" and {pieces.ends} ends" if pieces.ends else ""
     made = f"{pieces.count + pieces.small_count}{ends}"
     rows.append(
         (
             "Makes",
-            f"{made}, {_span(wide, kitchen)} wide baked.",
+            f"{made}, {_span(wide)} wide baked.",
         )
     )
     rows.append(
@@ -77,14 +77,14 @@ def working_of(
             keeping_words(styles()[found.dough.style_id], any(plan.set_usual_min > 0 for plan in finishes), spec.form),
         )
     )
-    return tuple(CardRow(label=label, text=text) for label, text in rows)
+    return tuple(CardRow(label=label, text=in_units(text, kitchen)) for label, text in rows)
 
 
-def _takes(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> str:
+def _takes(spec: DoughSpec, found: Assessment) -> str:
     """How much of a divided dough is shaped so, and how cold it is baked; empty for all of it."""
     if found.dough is None or found.shaped_g is None or found.shaped_g >= found.dough.mass_g:
         return ""
-    part = f"{_mass(found.shaped_g, kitchen)} of the dough’s {_mass(found.dough.mass_g, kitchen)}"
+    part = f"{_mass(found.shaped_g)} of the dough’s {_mass(found.dough.mass_g)}"
     cold = ""
     if spec.making.frozen:
         cold = ", baked from the freezer" + (" once thawed" if spec.making.thawed else "")
@@ -93,42 +93,37 @@ def _takes(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> str:
     return f"{part}{cold}."
 
 
-def _apart(spec: DoughSpec, found: Assessment, kitchen: Kitchen) -> str:
+def _apart(spec: DoughSpec, found: Assessment) -> str:
     """How far apart raw pieces lie: as the card says, or as they are laid out."""
     if spec.layout.apart_mm is not None:
-        return f", {_length(spec.layout.apart_mm, kitchen)} apart"
+        return f", {_length(spec.layout.apart_mm)} apart"
     if found.trays is None or found.outcome is None or not found.trays.widest.round:
         return ""
     gap = found.trays.widest.width_mm + spec.layout.gap_mm - found.outcome.pieces.raw_diameter_mm
-    return f", at least {_length(gap, kitchen)} apart"
+    return f", at least {_length(gap)} apart"
 
 
 def _minutes(low: float, high: float) -> str:
     return f"{low:.0f} min" if round(low) == round(high) else f"{low:.0f} to {high:.0f} min"
 
 
-def _length(mm: float, kitchen: Kitchen) -> str:
-    return f"{_figures(mm / MM_PER_IN, 3)} in" if kitchen.units is Units.US else f"{mm:.0f} mm"
+def _length(mm: float) -> str:
+    return f"{mm:.0f} mm"
 
 
-def _span(mm: Interval, kitchen: Kitchen) -> str:
+def _span(mm: Interval) -> str:
     """A range of lengths, its unit said once.
 
-    >>> _span(Interval(value=60, low=52, high=81), Kitchen())
+    >>> _span(Interval(value=60, low=52, high=81))
     '52 to 81 mm'
     """
-    low = _length(mm.low, kitchen).rsplit(" ", 1)[0]
-    return f"{low} to {_length(mm.high, kitchen)}"
+    return f"{mm.low:.0f} to {_length(mm.high)}"
 
 
-def _mass(g: float, kitchen: Kitchen) -> str:
+def _mass(g: float) -> str:
+    """Three figures, and never fewer than stand before the point.
+
+    >>> _mass(5000), _mass(4.25)
+    ('5000 g', '4.25 g')
     """
-    >>> _mass(5000, Kitchen(units=Units.US))
-    '176 oz'
-    """
-    return f"{_figures(g / G_PER_OZ, 2)} oz" if kitchen.units is Units.US else f"{_figures(g, 3)} g"
-
-
-def _figures(value: float, digits: int) -> str:
-    """So many figures, and never fewer than stand before the point."""
-    return f"{value:.0f}" if value >= 10**digits else f"{value:.{digits}g}"
+    return f"{g:.0f} g" if g >= 1000 else f"{g:.3g} g"

@@ -13,9 +13,9 @@ from .oven import Scale, say
 
 Said = TypeVar("Said")
 
-# The fields that hold sentences of ours; what a baker typed is never touched.
+# The fields that hold sentences of ours. What a baker may have typed (a cue, a step, a line, a name) is none of them.
 SENTENCES = frozenset(
-    ("message", "statement", "saying", "detail", "how", "label", "why", "notes", "moved", "overstepped", "plain", "cue", "storage")
+    ("message", "statement", "saying", "detail", "how", "label", "why", "notes", "moved", "overstepped", "plain")
 )  # fmt: skip
 TITLES = frozenset(("title",))  # they name doughs, whose names may hold anything: only the oven's heat is said anew
 

@@ -1,5 +1,7 @@
 """A card one can bake from: every form says its shape, tray, oven, minutes, yield and keeping."""
 
+import re
+
 import pytest
 
 from finebatch.core.bench.report import report
@@ -25,6 +27,7 @@ def test_every_form_has_what_one_needs_to_bake_it(starter: Starter, units: Units
     assert ("split along the top" in rows["Bake"]) == (outcome.second is not None)
     assert outcome.second is None or "cut" not in rows["Bake"]
     assert ("ends" in rows["Makes"]) == bool(outcome.pieces.ends)
+    assert units is Units.METRIC or not any(re.search(r"\d (?:mm|g)\b", text) for text in rows.values())
     assert all(text and "None" not in text and "nan" not in text for text in rows.values())
 
 
