@@ -19,9 +19,9 @@ from .searching import UNTOLD, barred, conditions, searchable, without
 from .tables import DoughRow, VersionRow, WeighInRow, utc_now
 
 PREVIEW_CHARS = 160
-EDITION = (
-    1  # of the rules by which the columns are worked out; a row of another is worked out anew when the file is opened
-)
+NAME_KEY_CHARS = 80
+# Of the rules by which the columns are worked out: a row of another edition is worked out anew when the file is opened.
+EDITION = 1
 
 
 class SavedDough(Value):
@@ -108,7 +108,7 @@ def _index(spec: DoughSpec) -> dict[str, Any]:
         "preview": " · ".join(texts)[:PREVIEW_CHARS],
         "form": spec.form.model_dump(mode="json"),
         "words": searchable(" ".join([spec.name, *texts, found.family, *spec.tags])),
-        "name_key": searchable(spec.name),
+        "name_key": searchable(spec.name)[:NAME_KEY_CHARS],
         "kind": spec.form.kind,
         "family": found.family,
         "holds": barred(found.holds if found.told else (*found.holds, UNTOLD)),
@@ -128,7 +128,7 @@ def index_anew(session: Session) -> None:
         try:
             values = _index(_saved(row).spec)
         except (UnreadableError, ValidationError):
-            values = {"name_key": searchable(row.name), "holds": barred((UNTOLD,)), "indexed": EDITION}
+            values = {"name_key": searchable(row.name)[:NAME_KEY_CHARS], "holds": barred((UNTOLD,)), "indexed": EDITION}
         for name, value in values.items():
             setattr(row, name, value)
 

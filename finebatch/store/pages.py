@@ -4,6 +4,7 @@ changed or added meanwhile neither hides nor repeats a row that was not touched.
 from datetime import UTC, datetime
 
 MOST_A_PAGE = 60
+NO_SUCH_PLACE = "That place is not in this list. Begin again at its top."
 
 
 class CursorError(ValueError):
@@ -24,10 +25,12 @@ def after(cursor: str | None) -> tuple[datetime, str] | None:
         at = datetime.fromisoformat(moment)
         return at.astimezone(UTC), id
     except (ValueError, OverflowError) as error:
-        raise CursorError("That place is not in this list. Begin again at its top.") from error
+        raise CursorError(NO_SUCH_PLACE) from error
 
 
 def after_word(cursor: str) -> tuple[str, str]:
-    """Word and id of a place in a list that is ordered by words."""
-    word, _, id = cursor.rpartition("_")
+    """Word and id of a place in a list that is ordered by words. CursorError for a text that names none."""
+    word, mark, id = cursor.rpartition("_")
+    if not mark:
+        raise CursorError(NO_SUCH_PLACE)
     return word, id

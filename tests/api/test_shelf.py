@@ -177,6 +177,7 @@ def test_a_dough_is_found_by_form_family_and_tag_and_in_order(few: TestClient) -
     page = few.get("/api/doughs", params={"order": "name", "limit": 3}).json()
     (last,) = few.get("/api/doughs", params={"order": "name", "limit": 3, "next": page["next"]}).json()["doughs"]
     assert last["name"] == "Quay Butter"
+    assert few.get("/api/doughs", params={"order": "name", "next": "nonsense"}).status_code == 422
     assert few.get("/api/doughs/choices").json() == {
         "kinds": ["ball", "rusk", "scoop"], "tags": ["gifts", "picnic"], "total": 4, "aside": 0,
     }  # fmt: skip

@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from finebatch.core.dough.weigh_in import tolerance_g
 from finebatch.core.kitchen.oven import Scale, gas_marks, say, to_c
 from tests.web.conftest import Interface
 
@@ -106,3 +107,10 @@ def test_a_heat_taken_to_another_dial_is_one_that_dial_has(
     else:
         assert shown % 5 == 0
         assert to_c(shown, to) == pytest.approx(value, abs=2.6)
+
+
+@given(g=st.floats(0.5, 5000))
+def test_ounces_typed_as_they_are_read_are_near_enough(interface: Interface, g: float) -> None:
+    said, unit = interface.call(NUMBERS, "weighed", g, US).split()
+    assert unit == "oz"
+    assert abs(float(said) * interface.call(NUMBERS, "gramsPer", US) - g) <= tolerance_g(g)

@@ -29,8 +29,9 @@ ON_TOP = frozenset({"salt_flaky", "sprinkles", "sugar_pearl", "sugar_sanding"})
 class Reading(Value):
     """What a line was read as. `mass_g` is the middle of a range; None when no weight could be worked out.
 
-    `ingredient_name` is what it was taken for. `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `split` the ingredients
-    of a line that holds several, each as a line of its own.
+    `ingredient_name` is what it was taken for, `said_as` what this baker calls it in steps and lists (the catalogue's name where
+    the line has no words of its own). `part` is where the line's own words put it; `by_feel` an amount to be added until it is
+    right; `split` the ingredients of a line that holds several, each as a line of its own.
     """
 
     text: str
@@ -39,9 +40,7 @@ class Reading(Value):
     unit: Unit | None = None
     ingredient_id: str | None = None
     ingredient_name: str = ""
-    said_as: str = (
-        ""  # what this baker calls it, for steps and lists; the catalogue's name where the line has none of its own
-    )
+    said_as: str = ""
     mass_g: float | None = None
     mass_low_g: float | None = None
     mass_high_g: float | None = None

@@ -267,10 +267,10 @@ _NUMBERED = re.compile(r"(?P<of>.*) (?P<number>\d+) of \d+")
 
 def _numbered(work: DayWork, table: Timetable) -> DayWork:
     """The loads of one dough and size numbered as they go into the oven: which of them goes first is the solver's to say."""
-    by_name: dict[str, list[int]] = {}
+    by_name: dict[tuple[int, str], list[int]] = {}
     for i, load in enumerate(work.loads):
         if found := _NUMBERED.fullmatch(load.name):
-            by_name.setdefault(found["of"], []).append(i)
+            by_name.setdefault((load.dough, found["of"]), []).append(i)
     names: dict[int, str] = {}
     for same in by_name.values():
         in_order = sorted(same, key=lambda i: (table.loads[i].load, i))

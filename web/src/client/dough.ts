@@ -84,7 +84,8 @@ export function useDough(id: string | undefined) {
     touched.current = false;
     show(undefined, 0);
     return () => {
-      history.left = JSON.stringify(latest.current);
+      // A place that was left before its dough came knows no more than before.
+      if (latest.current) history.left = JSON.stringify(latest.current);
     };
   }, [id]);
 

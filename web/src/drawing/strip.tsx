@@ -23,6 +23,7 @@ export interface StripProps {
 
 const WIDTH = 240;
 const MOST_TICKS = 5;
+const CHAR = 7; // the width of a figure at the size of the ticks
 
 export function Strip(props: StripProps) {
   const { low, high, at, tint } = props;
@@ -54,18 +55,22 @@ export function Strip(props: StripProps) {
           {props.from !== undefined && (
             <path d={`M ${x(props.from)} 16 l -4 6 h 8 z`} fill={colour.ink} fillOpacity={0.7} />
           )}
-          {ticks.map((tick) => (
-            <text
-              key={tick}
-              x={Math.min(WIDTH - 10, Math.max(8, x(tick)))}
-              y={32}
-              fontSize={12}
-              textAnchor="middle"
-              fill={colour.faint}
-            >
-              {props.ticks ? props.ticks(tick) : tick}
-            </text>
-          ))}
+          {ticks.map((tick) => {
+            const words = `${props.ticks ? props.ticks(tick) : tick}`;
+            const half = (words.length * CHAR) / 2;
+            return (
+              <text
+                key={tick}
+                x={Math.min(WIDTH - half, Math.max(half, x(tick)))}
+                y={32}
+                fontSize={12}
+                textAnchor="middle"
+                fill={colour.faint}
+              >
+                {words}
+              </text>
+            );
+          })}
         </svg>
       </dd>
       <dd className="min-w-0 text-note leading-tight">

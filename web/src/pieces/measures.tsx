@@ -3,14 +3,12 @@ import type { ComponentProps } from "react";
 import type { Kitchen } from "../client/api";
 import { useCatalogue } from "../client/catalogue";
 import { fromF, type Marks, nearest, toF } from "../words/heat";
-import { inSixteenths, MM_PER_IN, readInches } from "../words/numbers";
+import { gramsPer, inSixteenths, MM_PER_IN, readInches } from "../words/numbers";
 import { Select } from "./choice";
 import { NumberField } from "./controls";
 
 type Metric = Omit<ComponentProps<typeof NumberField>, "unit">;
 type InUnits = Metric & { kitchen: Pick<Kitchen, "units" | "scale"> };
-
-const G_PER_OZ = 28.35;
 
 /** Value, bounds and step in another unit: `to` and `from` convert, `step` is a handy step there. */
 function Converted(
@@ -52,7 +50,8 @@ export function LengthField({ kitchen, ...rest }: InUnits) {
 
 export function MassField({ kitchen, ...rest }: InUnits) {
   if (kitchen.units === "metric") return <NumberField {...rest} unit="g" />;
-  return <Converted {...rest} unit="oz" usStep={0.1} to={(g) => g / G_PER_OZ} from={(oz) => oz * G_PER_OZ} />;
+  const oz = gramsPer(kitchen);
+  return <Converted {...rest} unit="oz" usStep={0.1} to={(g) => g / oz} from={(shown) => shown * oz} />;
 }
 
 /** Room temperatures: gas marks have none, so gas kitchens read °C. */

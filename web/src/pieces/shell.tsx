@@ -150,6 +150,7 @@ export function Shell({ children }: { children: ReactNode }) {
 const KEYS = [
   ["Ctrl K", "find anything: doughs, days, places, what can be done"],
   ["?", "this list"],
+  ["F8", "to what was just done, and the way back from it"],
   ["Tab, Shift Tab", "from control to control"],
   ["Enter in a line", "a new line below"],
   ["Backspace in an empty line", "remove it"],

@@ -61,7 +61,10 @@ export function Toasts() {
           </Toast.Close>
         </Toast.Root>
       ))}
-      <Toast.Viewport className="no-print pointer-events-none fixed bottom-4 left-[calc(50%+2.625rem)] z-50 grid w-[min(34rem,84vw)] -translate-x-1/2 gap-2" />
+      <Toast.Viewport
+        label="Just done ({hotkey})"
+        className="no-print pointer-events-none fixed bottom-4 left-[calc(50%+2.625rem)] z-50 grid w-[min(34rem,84vw)] -translate-x-1/2 gap-2"
+      />
     </Toast.Provider>
   );
 }

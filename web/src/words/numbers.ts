@@ -62,11 +62,12 @@ export function grams(g: number): string {
   return `${round(g, g < 10 && g > 0 ? 1 : 0)} g`;
 }
 
-/** A weight as it is weighed out: grams, or ounces to a hundredth where small. */
-export function weighed(g: number, { units }: UnitsOf): string {
+/** A weight as it is weighed out: grams, or ounces to a hundredth, so that what is read and typed again is within reach of what is
+ * meant; `digits` fewer where it is only to be read. */
+export function weighed(g: number, { units }: UnitsOf, digits = 2): string {
   if (units !== "us") return grams(g);
   const oz = g / G_PER_OZ;
-  return `${round(oz, oz < 3 ? 2 : 1)} oz`;
+  return `${round(oz, oz < 1 ? 2 : digits)} oz`;
 }
 
 /** Grams to or from what a kitchen weighs in. */

@@ -104,7 +104,7 @@ export function LineRow(props: LineRowProps) {
               ? line.text.trim()
                 ? "? g"
                 : ""
-              : weighed(reading.mass_g, props.kitchen)}
+              : weighed(reading.mass_g, props.kitchen, 1)}
           </span>
           <span className="block text-note text-quiet">
             {seen?.bakers_pct == null ? "" : percent(seen.bakers_pct, seen.bakers_pct < 10 ? 1 : 0)}

@@ -1,7 +1,6 @@
 /** The plan as lists: by the clock, tray by tray, and what to take out when. */
 import { type ReactNode, useState } from "react";
 import type { Step } from "../../client/api";
-import { Button } from "../../pieces/controls";
 import { Tip } from "../../pieces/tip";
 import { duration } from "../../words/numbers";
 
@@ -40,15 +39,15 @@ export function ClockList({ steps, at, detail }: Props & { detail: (step: Step) 
           </span>
           <span className="text-plain text-quiet">{step.kind === "look" ? "" : long(step)}</span>
           <Tip says="Why, move">
-            <Button
-              kind="quiet"
-              className="no-print text-lead font-extrabold no-underline"
+            <button
+              type="button"
+              className="no-print size-11 rounded-[10px] text-lead font-extrabold hover:bg-well"
               aria-expanded={open === keyOf(step)}
               aria-label={`Why, move: ${step.title}`}
               onClick={() => setOpen(open === keyOf(step) ? undefined : keyOf(step))}
             >
               ⋮
-            </Button>
+            </button>
           </Tip>
           {open === keyOf(step) && <div className="col-span-full">{detail(step)}</div>}
         </li>

@@ -1,11 +1,11 @@
 /** The first start: five questions about the kitchen, each with a likely answer, all to be passed by or changed later. */
-import type { Kitchen } from "../client/api";
-import { useSaveKitchen } from "../client/kitchen";
-import { within } from "../client/within";
-import { FILLS, options, REGIONS, SCALES, UNITS } from "../words/labels";
-import { Segments, Select } from "./choice";
-import { Button, NumberField } from "./controls";
-import { LengthField } from "./measures";
+import type { Kitchen } from "../../client/api";
+import { useSaveKitchen } from "../../client/kitchen";
+import { within } from "../../client/within";
+import { Segments, Select } from "../../pieces/choice";
+import { Button, NumberField } from "../../pieces/controls";
+import { LengthField } from "../../pieces/measures";
+import { FILLS, options, REGIONS, SCALES, UNITS } from "../../words/labels";
 
 export function FirstQuestions({ kitchen }: { kitchen: Kitchen }) {
   const save = useSaveKitchen();
