@@ -3513,9 +3513,9 @@ export interface components {
          * Reading
          * @description What a line was read as. `mass_g` is the middle of a range; None when no weight could be worked out.
          *
-         *     `ingredient_name` is what it was taken for, `said_as` what this baker calls it in steps and lists (the
-         *     catalogue's name where the line has no words of its own). `part` is where the line's own words put it; `by_feel` an amount to be added until it is right; `split` the ingredients
-         *     of a line that holds several, each as a line of its own.
+         *     `ingredient_name` is what it was taken for, `said_as` what this baker calls it in steps and lists (the catalogue's name where
+         *     the line has no words of its own). `part` is where the line's own words put it; `by_feel` an amount to be added until it is
+         *     right; `split` the ingredients of a line that holds several, each as a line of its own.
          */
         Reading: {
             /** Text */
