@@ -16,6 +16,7 @@ class BenchRequest(Value):
 
     dough: DoughSpec
     kitchen: Kitchen
+    dough_id: str | None = None  # of which dough on the shelf it is, so that its own bakes count
 
 
 class Revision(Value):

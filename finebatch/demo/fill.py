@@ -7,13 +7,15 @@ from ..core.day import ClockFixes, DayRequest, DoughAsk, make_plan
 from ..core.kitchen import Kitchen, Tray
 from ..store import doughs, kitchen, plans
 from ..store.database import Store
+from ..store.knowledge import known_of
+from .bakes import write_down
 from .doughs import demo_doughs
 
 READY_HOUR = 18
 
 
 def fill(store: Store, now: datetime | None = None) -> bool:
-    """Add the demo kitchen, doughs and two plans for tomorrow; False, changing nothing, if there are doughs already."""
+    """Add the demo kitchen, doughs, bakes written down and two plans for tomorrow; False, changing nothing, if there are doughs already."""
     now = now or datetime.now(UTC)
     with store.session() as session:
         if doughs.shelf(session).total:
@@ -30,11 +32,13 @@ def fill(store: Store, now: datetime | None = None) -> bool:
         )
         kitchen.change(session, changes_between(Kitchen().model_dump(mode="json"), place.model_dump(mode="json")))
         saved = [doughs.add(session, spec) for spec in demo_doughs()]
+        write_down(session, place, saved, now)
         ready = (now + timedelta(days=1)).replace(hour=READY_HOUR, minute=0, second=0, microsecond=0)
         for names in (("Deck Drops",), ("Deck Drops", "Tide Rounds", "Keeper's Rusks")):
             chosen = [next(dough for dough in saved if dough.spec.name == name) for name in names]
             asked = tuple(DoughAsk(dough_id=dough.id) for dough in chosen)
             request = DayRequest(doughs=asked, when=ClockFixes.READY_BY, at=ready, racks=2)
             specs = tuple(dough.spec for dough in chosen)
-            plans.add(session, specs, request, make_plan(specs, place, request, now))
+            known = tuple(known_of(session, dough.id, place.oven_number) for dough in chosen)
+            plans.add(session, specs, request, make_plan(specs, place, request, now, None, known))
     return True

@@ -25,6 +25,7 @@ class Kind(StrEnum):
     WEIGH_IN = "weigh_in"
     PLAN = "plan"
     DAY_REQUEST = "day_request"
+    BAKE = "bake"
 
 
 class UnreadableError(Exception):

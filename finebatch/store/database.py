@@ -10,7 +10,7 @@ from sqlalchemy import Connection, create_engine, event
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, sessionmaker
 
-from . import doughs
+from . import doughs, knowledge
 from .copies import copy_of, dated, put_in_place, too_new
 from .faults import Fault, StoreFaultError, fault_of
 from .schema import migrate, newest, revision_of
@@ -49,6 +49,11 @@ class Store:
         if not known:
             with self.session() as session:
                 doughs.index_anew(session)
+        with self.reading() as session:
+            learned = knowledge.up_to_date(session)
+        if not learned:
+            with self.session() as session:
+                knowledge.known_anew(session)
 
     @contextmanager
     def session(self) -> Iterator[Session]:

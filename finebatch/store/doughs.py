@@ -11,7 +11,8 @@ from sqlalchemy.orm import Session
 from ..core.base import Problem, Value
 from ..core.bench import DoughSpec, Keep, found_by
 from ..core.forming import Form
-from . import versions
+from . import bakes, versions
+from .bakes import LastBaked
 from .bodies import Body, Kind, UnreadableError, body_of, read
 from .pages import MOST_A_PAGE, after, after_word, cursor
 from .revisions import NotThereError, StaleError, drop_over, save_over
@@ -54,6 +55,7 @@ class DoughSummary(Value):
     kept: tuple[KeptShare, ...]
     tags: tuple[str, ...]
     readable: bool
+    last: LastBaked | None
 
 
 class DoughPage(Value):
@@ -170,7 +172,10 @@ def shelf(
     rows = list(session.scalars(there.limit(limit + 1)))
     last = rows[limit - 1] if len(rows) > limit else None
     more = last and cursor(last.name_key if wanted.order is Order.NAME else last.updated_at, last.id)
-    return DoughPage(doughs=tuple(_summary(row) for row in rows[:limit]), total=total, next=more)
+    last_baked = bakes.last_of(session, [row.id for row in rows])
+    return DoughPage(
+        doughs=tuple(_summary(row, last_baked.get(row.id)) for row in rows[:limit]), total=total, next=more
+    )
 
 
 def choices(session: Session) -> ShelfChoices:
@@ -187,7 +192,7 @@ def choices(session: Session) -> ShelfChoices:
     )
 
 
-def _summary(row: DoughRow) -> DoughSummary:
+def _summary(row: DoughRow, last: LastBaked | None) -> DoughSummary:
     spec: DoughSpec | None
     try:
         spec = _saved(row).spec
@@ -205,6 +210,7 @@ def _summary(row: DoughRow) -> DoughSummary:
         kept=tuple(KeptShare(id=share.id, name=share.name) for share in kept),
         tags=spec.tags if spec else (),
         readable=spec is not None,
+        last=last,
     )
 
 
@@ -264,6 +270,7 @@ def throw_away(session: Session, dough_id: str, revision: int) -> None:
     row = _row(session, dough_id)
     if row.deleted_at is None or row.revision != revision:
         raise StaleError("dough", _saved(row))
+    bakes.throw_away_of(session, dough_id)
     for table in (VersionRow, WeighInRow):
         session.execute(delete(table).where(table.dough_id == dough_id))
     if not drop_over(session, DoughRow, dough_id, revision):
@@ -274,7 +281,7 @@ def _move(session: Session, dough_id: str, revision: int, aside: bool) -> DoughS
     there = DoughRow.deleted_at.is_(None) if aside else DoughRow.deleted_at.is_not(None)
     if not save_over(session, DoughRow, dough_id, revision, {"deleted_at": utc_now() if aside else None}, there):
         _refuse(session, dough_id)
-    return _summary(_row(session, dough_id))
+    return _summary(_row(session, dough_id), bakes.last_of(session, [dough_id]).get(dough_id))
 
 
 def _refuse(session: Session, dough_id: str) -> None:

@@ -124,6 +124,44 @@ class PlanRow(Revised):
     body: Mapped[dict[str, Any]]
 
 
+class BakeRow(Revised):
+    """A bake of a dough, as its baker wrote it down. `look` is what is learned from it, worked out from the body (None: nothing), `family`
+    the family it counts with, `oven` the number of its oven; `deleted_at` set while it is put aside."""
+
+    __tablename__ = "bakes"
+    __table_args__ = (
+        Index("bakes_of_dough", "dough_id", "deleted_at", "baked_at", "id"),
+        Index("bakes_by_time", "deleted_at", "baked_at", "id"),
+    )
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    dough_id: Mapped[str] = mapped_column(ForeignKey("doughs.id"))
+    baked_at: Mapped[datetime]
+    created_at: Mapped[datetime]
+    updated_at: Mapped[datetime]
+    deleted_at: Mapped[datetime | None]
+    learns: Mapped[bool]
+    oven: Mapped[int]
+    family: Mapped[str] = mapped_column(String(40))
+    tray: Mapped[str] = mapped_column(String(40))
+    liked: Mapped[int | None]
+    body: Mapped[dict[str, Any]]
+    look: Mapped[dict[str, Any] | None] = mapped_column(JSON)
+
+
+class BakeBeforeRow(Base):
+    """A bake as it stood before it was changed at `changed_at`."""
+
+    __tablename__ = "bakes_before"
+    __table_args__ = (Index("befores_of_bake", "bake_id", "revision"),)
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    bake_id: Mapped[str] = mapped_column(ForeignKey("bakes.id"))
+    revision: Mapped[int]
+    changed_at: Mapped[datetime]
+    body: Mapped[dict[str, Any]]
+
+
 class ReceivedRow(Base):
     """A change that was received under a device's key, and what was answered."""
 

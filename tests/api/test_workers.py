@@ -107,7 +107,7 @@ def served(tmp_path: Path) -> Iterator[tuple[subprocess.Popen[str], str]]:
 def a_day(url: str, doughs: int = 2) -> dict[str, Any]:
     ids = [ask(url, "/api/doughs", {**SPEC, "name": f"Dough {n}"})[1]["id"] for n in range(doughs)]
     at = (datetime.now(UTC) + timedelta(hours=30)).isoformat()
-    return {"doughs": [{"dough_id": id} for id in ids], "at": at, "racks": 2}
+    return {"doughs": [{"dough_id": id, "times": 0.9} for id in ids], "at": at, "racks": 2}
 
 
 def children_of(pid: int) -> list[int]:

@@ -22,6 +22,7 @@ const places = {
   PlanView: () => import("./places/day/PlanView"),
   NewDough: () => import("./places/doughs/NewDough"),
   Aside: () => import("./places/doughs/Aside"),
+  Notebook: () => import("./places/notebook/Notebook"),
   KitchenPlace: () => import("./places/kitchen/KitchenPlace"),
   Trays: () => import("./places/trays/Trays"),
 };
@@ -32,6 +33,7 @@ const Day = lazy(() => places.Day().then((place) => ({ default: place.Day })));
 const PlanView = lazy(() => places.PlanView().then((place) => ({ default: place.PlanView })));
 const NewDough = lazy(() => places.NewDough().then((place) => ({ default: place.NewDough })));
 const Aside = lazy(() => places.Aside().then((place) => ({ default: place.Aside })));
+const Notebook = lazy(() => places.Notebook().then((place) => ({ default: place.Notebook })));
 const KitchenPlace = lazy(() => places.KitchenPlace().then((place) => ({ default: place.KitchenPlace })));
 const Trays = lazy(() => places.Trays().then((place) => ({ default: place.Trays })));
 
@@ -71,6 +73,7 @@ createRoot(root).render(
                   <Route path="/trays/:id?" element={<Trays />} />
                   <Route path="/day" element={<Day />} />
                   <Route path="/day/:id" element={<PlanView />} />
+                  <Route path="/notebook/:id?" element={<Notebook />} />
                   <Route path="/aside" element={<Aside />} />
                   <Route path="/kitchen" element={<KitchenPlace />} />
                   <Route path="*" element={<Doughs />} />

@@ -9,6 +9,7 @@ from ...core.bench import DoughSpec, Glance, glance_of
 from ...store import doughs as shelf
 from ...store import kitchen
 from ...store.doughs import DoughPage, DoughSummary, Order, SavedDough, ShelfChoices, Wanted
+from ...store.knowledge import known_of
 from ...store.pages import MOST_A_PAGE
 from ...store.received import once
 from ..deps import ChangeKey, Reading, Transaction
@@ -63,7 +64,8 @@ def get_dough(dough_id: str, db: Reading) -> SavedDough:
 @router.get("/{dough_id}/glance", operation_id="glanceAtDough", responses=GONE)
 def glance_at_dough(dough_id: str, db: Reading) -> Glance:
     """What comes of a dough in the saved kitchen, to be drawn on the shelf."""
-    return glance_of(shelf.get(db, dough_id).spec, kitchen.get(db).kitchen)
+    spec, place = shelf.get(db, dough_id).spec, kitchen.get(db).kitchen
+    return glance_of(spec, place, known_of(db, dough_id, place.oven_number))
 
 
 @router.get("/{dough_id}/raw", operation_id="getRawDough")

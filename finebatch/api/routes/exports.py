@@ -10,6 +10,7 @@ from ...core.bench import report
 from ...formats.cards import to_csv, to_markdown, to_text
 from ...formats.jsonld import to_jsonld
 from ...store import doughs, kitchen
+from ...store.knowledge import known_of
 from ..deps import Reading
 from ..files import as_file
 
@@ -38,5 +39,6 @@ def export_dough(dough_id: str, format: Annotated[ExportFormat, "file format"], 
     """A dough as a file."""
     dough = doughs.get(db, dough_id)
     write, media, ending = _WRITERS[format]
-    body = write(dough.spec, report(dough.spec, kitchen.get(db).kitchen))
+    place = kitchen.get(db).kitchen
+    body = write(dough.spec, report(dough.spec, place, known_of(db, dough_id, place.oven_number)))
     return Response(body, media_type=f"{media}; charset=utf-8", headers=as_file(dough.spec.name, ending))

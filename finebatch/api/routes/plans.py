@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from datetime import UTC, datetime
-from typing import Annotated, Any, TypeVar
+from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 
 from fastapi import APIRouter, Query, Response, status
 from fastapi.concurrency import run_in_threadpool
@@ -15,6 +15,7 @@ from ...core.kitchen import Kitchen, Pace, paces_of, spoken
 from ...formats.calendar import plan_to_csv, to_icalendar
 from ...store import doughs, kitchen, plans
 from ...store.database import Store
+from ...store.knowledge import known_of
 from ...store.pages import MOST_A_PAGE
 from ...store.plans import PlanPage, PlanSummary, SavedPlan
 from ...store.received import answered, once
@@ -24,6 +25,9 @@ from ..deps import ChangeKey, Reading, TheStore, TheWorkers, Transaction
 from ..files import as_file
 from ..problems import Conflict, ProblemDetails, busy
 from ..requests import Done, Revision
+
+if TYPE_CHECKING:
+    from ...core.learning.known import Known
 
 router = APIRouter(prefix="/api/plans", tags=["plans"])
 
@@ -82,10 +86,10 @@ def list_paces(db: Reading) -> tuple[Pace, ...]:
 async def add_plan(request: DayRequest, store: TheStore, workers: TheWorkers, key: ChangeKey = None) -> SavedPlan:
     """Plan the baking of saved doughs in the saved kitchen; 422 at the field that stands in the way, 503 if two plans wait
     already."""
-    before, specs, place = await run_in_threadpool(_asked, store, request, key)
+    before, specs, place, known = await run_in_threadpool(_asked, store, request, key)
     if before:
         return spoken(before, place)
-    plan = await _solved(workers.plans, make_plan, specs, place, request, datetime.now(UTC))
+    plan = await _solved(workers.plans, make_plan, specs, place, request, datetime.now(UTC), None, known)
 
     def keep() -> SavedPlan:
         with store.session() as db:
@@ -102,10 +106,13 @@ async def add_plan(request: DayRequest, store: TheStore, workers: TheWorkers, ke
 
 def _asked(
     store: Store, request: DayRequest, key: str | None
-) -> tuple[SavedPlan | None, tuple[DoughSpec, ...], Kitchen]:
+) -> tuple[SavedPlan | None, tuple[DoughSpec, ...], Kitchen, "tuple[Known, ...]"]:
     with store.reading() as db:
         before = answered(db, key, SavedPlan, lambda id: plans.get(db, id))
-        return before, tuple(doughs.get(db, asked.dough_id).spec for asked in request.doughs), kitchen.get(db).kitchen
+        specs = tuple(doughs.get(db, asked.dough_id).spec for asked in request.doughs)
+        place = kitchen.get(db).kitchen
+        known = tuple(known_of(db, asked.dough_id, place.oven_number) for asked in request.doughs)
+        return before, specs, place, known
 
 
 @router.get("/{plan_id}", operation_id="getPlan")

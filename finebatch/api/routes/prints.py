@@ -9,7 +9,9 @@ from ...core.bench import report
 from ...core.kitchen import spoken
 from ...formats.pdf import Paper, guide_to_pdf
 from ...formats.svg import guide_to_svg
+from ..deps import TheStore
 from ..files import as_file
+from ..knowing import known_for
 from ..problems import not_found
 from ..requests import BenchRequest
 
@@ -37,9 +39,10 @@ class PrintRequest(BenchRequest):
     response_class=Response,
     responses={200: {"content": {"application/pdf": {}, "image/svg+xml": {}}, "description": "The file."}},
 )
-def print_guide(request: PrintRequest) -> Response:
+def print_guide(request: PrintRequest, store: TheStore) -> Response:
     """A guide at 1:1 as a file; 404 if the dough has no such guide."""
-    guides = spoken(report(request.dough, request.kitchen), request.kitchen).guides
+    known = known_for(store, request)
+    guides = spoken(report(request.dough, request.kitchen, known), request.kitchen).guides
     guide = next((guide for guide in guides if guide.id == request.guide_id), None)
     if guide is None:
         raise not_found("guide")

@@ -3,6 +3,8 @@
 from fastapi import APIRouter
 
 from ...core.bench import Factor, WhatIf, assess, what_if
+from ..deps import TheStore
+from ..knowing import known_for
 from ..requests import BenchRequest
 
 router = APIRouter(prefix="/api/what-ifs", tags=["bench"])
@@ -15,6 +17,8 @@ class WhatIfRequest(BenchRequest):
 
 
 @router.post("", operation_id="whatIf")
-def ask_what_if(request: WhatIfRequest) -> WhatIf:
+def ask_what_if(request: WhatIfRequest, store: TheStore) -> WhatIf:
     """Width and minutes over one factor, with ranges."""
-    return what_if(request.dough, assess(request.dough, request.kitchen), request.kitchen, request.factor)
+    known = known_for(store, request)
+    found = assess(request.dough, request.kitchen)
+    return what_if(request.dough, found, request.kitchen, request.factor, known)

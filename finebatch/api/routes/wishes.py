@@ -7,6 +7,8 @@ from ...core.bench import assess_rest
 from ...core.forming import Form
 from ...core.inverse import LogSize, SizeWish, form_for, log_sizes
 from ...core.kitchen import spoken
+from ..deps import TheStore
+from ..knowing import known_for
 from ..requests import BenchRequest
 
 router = APIRouter(prefix="/api/wishes", tags=["bench"])
@@ -25,10 +27,11 @@ class Granted(Value):
 
 
 @router.post("", operation_id="grantWish")
-def grant_wish(request: WishRequest) -> Granted:
+def grant_wish(request: WishRequest, store: TheStore) -> Granted:
     """The size that gives so many cookies, a cookie so wide, or a sheet so large; 422 at `wish` where none does."""
-    found = assess_rest(request.dough, request.kitchen)
-    return Granted(form=form_for(request.dough, found, request.kitchen, request.wish))
+    known = known_for(store, request)
+    found = assess_rest(request.dough, request.kitchen, known)
+    return Granted(form=form_for(request.dough, found, request.kitchen, request.wish, known))
 
 
 @router.post("/log-sizes", operation_id="logSizes")

@@ -2,6 +2,8 @@
 
 import dataclasses
 import math
+from collections.abc import Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -45,10 +47,30 @@ def predict(case: Case, weighed: bool = False) -> Prediction:
 
 def predict_many(cases: list[Case], weighed: bool = False) -> list[Prediction]:
     """As `predict`, all cases in one batch."""
-    fans = [_fan(case, weighed) for case in cases]
-    baked = bake([point for fan in fans for point in fan], fitted())
+    return [summary(fan) for fan in fanned([(case, weighed) for case in cases])]
+
+
+@dataclass(frozen=True)
+class Fan:
+    """A case baked with plus and minus one sd of every unknown: its middle is the first of `part` of `baked`, `steps` are the sds, in
+    the order viscosity, oven, heat, mass, dough; 0 where there is nothing to be wrong."""
+
+    case: Case
+    weighed: bool
+    baked: Baked
+    part: slice
+
+    @property
+    def steps(self) -> tuple[float, ...]:
+        return (*UNKNOWN.values(), _mass_sd(self.case, self.weighed), UNKNOWN_DOUGH_K)
+
+
+def fanned(cases: list[tuple[Case, bool]], more: Sequence[Case] = ()) -> list[Fan]:
+    """Cases, each with whether its portions are weighed, baked in one batch; `more` are baked as they are, after them."""
+    fans = [_fan(case, weighed) for case, weighed in cases]
+    baked = bake([*(point for fan in fans for point in fan), *more], fitted())
     size = len(fans[0])
-    return [_summary(case, baked, slice(i * size, (i + 1) * size)) for i, case in enumerate(cases)]
+    return [Fan(*one, baked, slice(i * size, (i + 1) * size)) for i, one in enumerate(cases)]
 
 
 def _fan(case: Case, weighed: bool) -> list[Case]:
@@ -58,14 +80,20 @@ def _fan(case: Case, weighed: bool) -> list[Case]:
         for sign in (1, -1):
             moved = dataclasses.replace(case.shift, **{name: getattr(case.shift, name) + sign * sd})
             points.append(dataclasses.replace(case, shift=moved))
-    edge = case.shape.edge
-    mass = UNKNOWN_LN_THICKNESS[edge.walls] if edge else 0.0 if weighed else UNKNOWN_LN_MASS
+    mass = _mass_sd(case, weighed)
     points += [dataclasses.replace(case, shape=case.shape.heavier(math.exp(sign * mass))) for sign in (1, -1)]
     points += [dataclasses.replace(case, dough_c=case.dough_c + sign * UNKNOWN_DOUGH_K) for sign in (1, -1)]
     return points
 
 
-def _summary(case: Case, baked: Baked, part: slice) -> Prediction:
+def _mass_sd(case: Case, weighed: bool) -> float:
+    edge = case.shape.edge
+    return UNKNOWN_LN_THICKNESS[edge.walls] if edge else 0.0 if weighed else UNKNOWN_LN_MASS
+
+
+def summary(fan: Fan) -> Prediction:
+    """Middle and 90% range by the model alone."""
+    case, baked, part = fan.case, fan.baked, fan.part
     grown = max(0.0, math.log(float(baked.diameter_mm[part][0]) / case.shape.diameter_mm))
     missed_width = math.hypot(MISSED_WIDTH_FLOOR, MISSED_OF_GROWTH * grown)
 

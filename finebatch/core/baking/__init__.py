@@ -1,23 +1,26 @@
 """From raw pieces to baked cookies: temperature, case, window, colour, second bake."""
 
-from .bake import bake_pieces
+from .bake import bake_pieces, foretold
 from .case import bake_case, is_weighed
-from .crust import Crust, crust_of
+from .crust import Crust, Tone, crust_of
 from .doneness import Doneness
 from .outcome import Outcome, SecondBake, as_laid
-from .window import OwnBake, Window, owned
+from .window import AIM_SHARE, OwnBake, Window, owned
 
 __all__ = [
+    "AIM_SHARE",
     "Crust",
     "Doneness",
     "Outcome",
     "OwnBake",
     "SecondBake",
+    "Tone",
     "Window",
     "as_laid",
     "bake_case",
     "bake_pieces",
     "crust_of",
+    "foretold",
     "is_weighed",
     "owned",
 ]

@@ -1,14 +1,20 @@
 """From raw pieces to baked cookies."""
 
-from ..bakemodel import Case, predict
+from typing import TYPE_CHECKING
+
+from ..bakemodel import Case, Prediction, predict
 from ..base import grown
 from ..dough import Looks
 from ..forming import AnyForm, Pieces, forming_of
-from .crust import crust_of
+from ..learning import Basis
+from .crust import crust_of, scale_of
 from .doneness import Doneness
 from .outcome import Outcome, as_laid
 from .second import sliced_and_dried
 from .window import window_of
+
+if TYPE_CHECKING:
+    from ..learning.known import Foreknown
 
 
 def bake_pieces(
@@ -20,10 +26,11 @@ def bake_pieces(
     weighed: bool,
     looks: Looks,
     crust_ln: float = 0.0,
+    of: "Foreknown | None" = None,
 ) -> Outcome:
-    """The outcome of one kind of piece; a twice-baked log's slices and second bake with it."""
+    """The outcome of one kind of piece; a twice-baked log's slices and second bake with it. `of`: what is known beside the formula."""
     forming = forming_of(form)
-    model = predict(case, weighed)
+    model, basis = foretold(case, weighed, of)
     baked = as_laid(model, case.shape, forming.raw_width_mm(form, case.shape))
     outcome = Outcome(
         pieces=pieces,
@@ -33,6 +40,8 @@ def bake_pieces(
         window=window_of(baked, finish, cue),
         crust=crust_of(baked, looks.tints, crust_ln),
         inclusions=looks.in_piece(pieces.mass_g),
+        scale=scale_of(looks.tints),
+        basis=basis,
     )
     log = forming.sliced(form)
     if log is not None:
@@ -47,3 +56,12 @@ def bake_pieces(
             }
         )
     return outcome
+
+
+def foretold(case: Case, weighed: bool, of: "Foreknown | None") -> tuple[Prediction, Basis | None]:
+    """The model's prediction, moved by what is known beside the formula where anything is."""
+    if of is None:
+        return predict(case, weighed), None
+    from ..learning.known import foreknown
+
+    return foreknown(case, weighed, of)

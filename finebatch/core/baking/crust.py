@@ -48,6 +48,22 @@ def crust_of(baked: Prediction, tints: Tints, crust_ln: float = 0.0) -> Crust:
     )  # fmt: skip
 
 
+class Tone(Value):
+    """A word for a crust, and its colour in some dough (#rrggbb)."""
+
+    word: str
+    colour: str
+
+
+def scale_of(tints: Tints) -> tuple[Tone, ...]:
+    """The words for a crust with the colour of each in a dough tinted so, from white to dark: a scale to hold a cookie against.
+
+    >>> [tone.word for tone in scale_of(Tints())]
+    ['white', 'pale', 'light gold', 'golden', 'brown', 'dark']
+    """
+    return tuple(Tone(word=shade(index), colour=hex_of(crust_lab(index, tints))) for index, _ in ANCHORS)
+
+
 def _shifted(index: Interval, ln: float) -> Interval:
     more = math.exp(ln)
     return Interval(value=more * index.value, low=more * index.low, high=more * index.high)

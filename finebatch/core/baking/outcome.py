@@ -4,7 +4,8 @@ from ..bakemodel import Flow, Prediction, Shape
 from ..base import Interval, Ring, Value
 from ..dough import Inclusion
 from ..forming import Pieces
-from .crust import Crust
+from ..learning import Basis
+from .crust import Crust, Tone
 from .window import Window
 
 
@@ -39,6 +40,8 @@ class Outcome(Value):
     outline: Ring = ()
     widest_outline: Ring = ()
     second: SecondBake | None = None
+    scale: tuple[Tone, ...] = ()  # the words for its crust and their colours, from white to dark
+    basis: Basis | None = None  # None: from the dough alone
 
 
 def as_laid(baked: Prediction, shape: Shape, raw_mm: float) -> Prediction:

@@ -10,6 +10,8 @@ from .doneness import Doneness
 
 # Of a normal spread: below it a tenth, and between plus and minus it a half.
 Z_TENTH, Z_HALF = 1.2816, 0.6745
+# The minute to aim for: a tenth into the window for soft, the middle, or a tenth before its end for crisp.
+AIM_SHARE = {Doneness.SOFT: 0.1, Doneness.USUAL: 0.5, Doneness.CRISP: 0.9}
 OWN_LOOK_SHARE = 0.85  # of a baker's own first minute
 
 
@@ -70,6 +72,4 @@ def window_of(baked: Prediction, finish: Doneness, cue: str) -> Window:
 
 
 def _aim(finish: Doneness, baked: Prediction) -> float:
-    """The minute to aim for: a tenth into the window for soft, the middle, or a tenth before its end for crisp."""
-    share = {Doneness.SOFT: 0.1, Doneness.USUAL: 0.5, Doneness.CRISP: 0.9}[finish]
-    return baked.first_done_min.value + share * (baked.last_good_min.value - baked.first_done_min.value)
+    return baked.first_done_min.value + AIM_SHARE[finish] * (baked.last_good_min.value - baked.first_done_min.value)

@@ -1,8 +1,8 @@
 """The pipeline: from a dough as typed to everything the bench shows."""
 
-from .assess import Assessment, assess, assess_rest, baked_width_mm
+from .assess import Assessment, assess, assess_rest, baked_width_mm, case_for, foreknown_of, kin_of
 from .card import CardDough, dough_of_card
-from .compare import Comparison, compare
+from .compare import Comparison, LineChange, compare
 from .dividing import alone, share_named
 from .found_by import FoundBy, found_by
 from .glance import Glance, glance_of
@@ -25,6 +25,7 @@ __all__ = [
     "FoundBy",
     "Glance",
     "Keep",
+    "LineChange",
     "Report",
     "Scaling",
     "Shaping",
@@ -37,11 +38,14 @@ __all__ = [
     "assess",
     "assess_rest",
     "baked_width_mm",
+    "case_for",
     "compare",
     "dough_of_card",
+    "foreknown_of",
     "found_by",
     "glance_of",
     "keeping_words",
+    "kin_of",
     "report",
     "scaled",
     "share_named",

@@ -1,11 +1,12 @@
 """From lines and settings to everything the bench shows: dough, pieces, baked cookie, trays. A pipeline of pure steps."""
 
 import dataclasses
+from typing import TYPE_CHECKING
 
 from ..bakemodel import Case, Mix, Prediction, bake, fitted
 from ..baking import Outcome, as_laid, bake_case, bake_pieces, is_weighed, owned
 from ..base import Problem, Remedy, Severity, Value, ask, stop
-from ..card import Line, Part, Sureness
+from ..card import ClaimKind, Line, Part, Sureness
 from ..dough import (
     LONGEST_CHILL_S,
     Balance,
@@ -21,6 +22,7 @@ from ..dough import (
     looks_of,
     mix_of_dough,
     propose,
+    strangeness,
     styles,
     wanting,
     warnings_of,
@@ -30,10 +32,13 @@ from ..formula import EggCount, WeighedLine, count_eggs, dough_parts, weigh_line
 from ..ingredients import Ingredient
 from ..kitchen import FAN_OFFSET_K, Kitchen, check_oven, spoken, to_c
 from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
-from .card import card_problems, minutes_problems
+from .card import card_problems, carded, minutes_problems
 from .dividing import alone, divided
 from .spec import DoughSpec, Keep, Shaping, Share
 from .told import told_by_outcome
+
+if TYPE_CHECKING:
+    from ..learning.known import CardSays, Foreknown, Known
 
 STEP_WORDS = frozenset(("text", "cue", "caution"))
 MOST_WARNINGS = 3  # what is asked first is what matters
@@ -71,10 +76,11 @@ class ShareFound(Value):
     found: Assessment
 
 
-def assess(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
-    """Work through the whole pipeline, shares and all, as far as the input allows. Never raises for what a baker can type."""
-    found = assess_rest(spec, kitchen)
-    parted = [(share, one, assess_rest(one, kitchen)) for share, one in shares_alone(spec, found, kitchen)]
+def assess(spec: DoughSpec, kitchen: Kitchen, known: "Known | None" = None) -> Assessment:
+    """Work through the whole pipeline, shares and all, as far as the input allows. Never raises for what a baker can type. `known`: the
+    bakes that count for this dough; without it the formula speaks alone."""
+    found = assess_rest(spec, kitchen, known)
+    parted = [(share, one, assess_rest(one, kitchen, known)) for share, one in shares_alone(spec, found, kitchen)]
     return with_shares(found, parted)
 
 
@@ -121,7 +127,7 @@ def _of_share(problem: Problem, whole: Assessment) -> bool:
     return shaping or (problem.field == "lines" and problem not in whole.problems)
 
 
-def assess_rest(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
+def assess_rest(spec: DoughSpec, kitchen: Kitchen, known: "Known | None" = None) -> Assessment:
     """What the dough's own shaping comes to: all of it, or what its shares leave."""
     weighed = weigh_lines(spec.lines, kitchen.habit)
     problems = _line_problems(spec.lines, weighed) + check_oven(spec.oven)
@@ -159,8 +165,9 @@ def assess_rest(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
             lines=weighed, dough=dough, method=method, eggs=eggs, shaped_g=shaped_g, problems=tuple(problems)
         )
     case = bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, pieces.mass_g, spec.finish)
+    of = foreknown_of(spec, kitchen, known)
     outcome = bake_pieces(
-        case, spec.form, pieces, spec.finish, style.cue, is_weighed(spec.form, kitchen), looks, style.crust_ln
+        case, spec.form, pieces, spec.finish, style.cue, is_weighed(spec.form, kitchen), looks, style.crust_ln, of
     )
     problems += told_by_outcome(spec, parts, mix, case, outcome, style.id)[: max(0, MOST_WARNINGS - len(problems))]
     problems += minutes_problems(spec, outcome.window)
@@ -171,7 +178,7 @@ def assess_rest(spec: DoughSpec, kitchen: Kitchen) -> Assessment:
     if trays is None:
         wrong = [_with_a_larger_tray(problem, spec, outcome, kitchen) for problem in wrong]
     slices, wrong_slices = lay_slices(outcome, tray, spec.layout, positions, trays)
-    small, wrong_small = _small(spec, kitchen, case, outcome, style, looks)
+    small, wrong_small = _small(spec, kitchen, case, outcome, style, looks, of)
     if outcome.second is not None and not outcome.pieces.count:
         message = "The slanted ends take the whole log. Make the logs longer, or cut them straighter."
         wrong = [*wrong, stop("form.angle_deg", message)]
@@ -195,7 +202,13 @@ def _with_a_larger_tray(problem: Problem, spec: DoughSpec, outcome: Outcome, kit
 
 
 def _small(
-    spec: DoughSpec, kitchen: Kitchen, large: Case, outcome: Outcome, style: Style, looks: Looks
+    spec: DoughSpec,
+    kitchen: Kitchen,
+    large: Case,
+    outcome: Outcome,
+    style: Style,
+    looks: Looks,
+    of: "Foreknown | None",
 ) -> tuple[SmallSize | None, list[Problem]]:
     """The second cutter's cookies: baked by themselves, for smaller ones are done earlier."""
     pieces, forming = outcome.pieces, forming_of(spec.form)
@@ -207,7 +220,7 @@ def _small(
     case = dataclasses.replace(
         large, shape=forming.raw_shape(cut, pieces.small_g, large.mix.density_kg_m3 / 1000), tray=tray.kind
     )
-    found = bake_pieces(case, cut, own, spec.finish, style.cue, True, looks, style.crust_ln)
+    found = bake_pieces(case, cut, own, spec.finish, style.cue, True, looks, style.crust_ln, of)
     rules = spec.layout.model_copy(update={"moved": ()})
     trays, wrong = lay_out(found, cut, tray, rules, kitchen.rack_positions)
     return SmallSize(outcome=found, trays=trays), wrong
@@ -239,6 +252,37 @@ def case_for(spec: DoughSpec, kitchen: Kitchen) -> Case:
     mass_g, _, style = portioned_dough(spec, parts, mix, kitchen)
     tray = kitchen.tray(spec.tray_id)
     return bake_case(spec.form, spec.making, spec.oven, tray, kitchen, mix, style, mass_g, spec.finish)
+
+
+def foreknown_of(spec: DoughSpec, kitchen: Kitchen, known: "Known | None") -> "Foreknown | None":
+    """What is known of this dough beside its formula, its card's claims included; None where nothing is to be taken into account."""
+    if known is None:
+        return None
+    from ..learning.known import Foreknown
+
+    return Foreknown(known, *kin_of(spec, kitchen), _card_says(spec, kitchen))
+
+
+def kin_of(spec: DoughSpec, kitchen: Kitchen) -> tuple[tuple[tuple[str, float], ...], float]:
+    """The families of a dough with the share of each, and how strange it is to them. The dough must weigh something."""
+    parts = dough_parts(weigh_lines(spec.lines, kitchen.habit))
+    mix = mix_of_dough(parts, spec.making)
+    _, dough, style = portioned_dough(spec, parts, mix, kitchen)
+    return tuple(style.shares.items()), strangeness(dough.percentages, style, mix.polyol > 0)
+
+
+def _card_says(spec: DoughSpec, kitchen: Kitchen) -> "CardSays | None":
+    """The card's claims of minutes and spacing, of the dough at the card's own size and oven."""
+    if spec.card is None:
+        return None
+    from ..learning.known import CardSays
+
+    claims = spec.card.counted
+    minutes, apart = claims.get(ClaimKind.BAKE_MIN), claims.get(ClaimKind.SPACING_MM)
+    said = (minutes.low, minutes.high or minutes.low) if minutes is not None and minutes.low else None
+    if said is None and (apart is None or not apart.low):
+        return None
+    return CardSays(case_for(carded(spec, kitchen), kitchen), said, apart.low if apart is not None else None)
 
 
 def with_width(baked: Prediction, case: Case, spec: DoughSpec) -> Prediction:

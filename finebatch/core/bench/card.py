@@ -108,6 +108,20 @@ def dough_of_card(
     )
 
 
+def carded(spec: DoughSpec, kitchen: Kitchen) -> DoughSpec:
+    """A dough at the size, shape and oven that its card tells, where it tells them; else as it is on the bench."""
+    if spec.card is None:
+        return spec
+    claims = spec.card.counted
+    parts = dough_parts(weigh_lines(spec.lines, kitchen.habit))
+    dough_g = sum(grams for _, grams in parts)
+    density = mix_of_dough(parts, spec.making).density_kg_m3 / 1000
+    form = form_of_claims(claims, dough_g, density, spec.card.text) if dough_g > 0 else None
+    heated = any(kind in claims for kind in (ClaimKind.OVEN_C, ClaimKind.GAS_MARK))
+    oven = _oven(claims, kitchen) if heated else spec.oven
+    return spec.model_copy(update={"form": form or spec.form, "oven": oven})
+
+
 def _answered(conflict: Conflict, claims: tuple[Claim, ...], own: Claim) -> bool:
     """Whether the baker has said what a claim at odds with itself means."""
     return any(claim.kind is own.kind and claim.start == conflict.start and conflict.end for claim in claims)

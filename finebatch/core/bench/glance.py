@@ -1,10 +1,15 @@
 """A dough at a glance: enough to know it by its cookie."""
 
+from typing import TYPE_CHECKING
+
 from ..baking import Outcome
 from ..base import Value
 from ..kitchen import Kitchen
 from .assess import assess_rest
 from .spec import DoughSpec
+
+if TYPE_CHECKING:
+    from ..learning.known import Known
 
 
 class Glance(Value):
@@ -15,9 +20,9 @@ class Glance(Value):
     allergens: tuple[str, ...] = ()
 
 
-def glance_of(spec: DoughSpec, kitchen: Kitchen) -> Glance:
+def glance_of(spec: DoughSpec, kitchen: Kitchen, known: "Known | None" = None) -> Glance:
     """What comes of the dough's own shaping in this kitchen."""
-    found = assess_rest(spec, kitchen)
+    found = assess_rest(spec, kitchen, known)
     dough = found.dough
     return Glance(
         style_label=dough.style_label if dough else None,

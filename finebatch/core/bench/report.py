@@ -1,6 +1,6 @@
 """The whole outcome of a dough beyond the bench's glance: finishes, the yield statement, and what can be drawn and printed."""
 
-from typing import NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
 
 from ..base import Guide, Value
 from ..card import Part
@@ -12,6 +12,9 @@ from ..yields import Batch, Yield, yield_of
 from .assess import Assessment, assess_rest, shares_alone, with_shares
 from .spec import DoughSpec
 from .working import CardRow, working_of
+
+if TYPE_CHECKING:
+    from ..learning.known import Known
 
 
 class Report(Value):
@@ -69,10 +72,10 @@ class _Dressed(NamedTuple):
     plans: tuple[FinishPlan, ...] = ()
 
 
-def report(spec: DoughSpec, kitchen: Kitchen) -> Report:
+def report(spec: DoughSpec, kitchen: Kitchen, known: "Known | None" = None) -> Report:
     """Everything at once; empty where the dough has no outcome yet."""
-    found = assess_rest(spec, kitchen)
-    parted = [(share, one, assess_rest(one, kitchen)) for share, one in shares_alone(spec, found, kitchen)]
+    found = assess_rest(spec, kitchen, known)
+    parted = [(share, one, assess_rest(one, kitchen, known)) for share, one in shares_alone(spec, found, kitchen)]
     whole = with_shares(found, parted)
     batches = [(spec, found), *((one, own) for _, one, own in parted)]
     used = {part for one, own in batches for part in _used(one, own)}

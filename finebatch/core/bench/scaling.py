@@ -1,5 +1,7 @@
 """More or less of a dough: its lines, and with them what of its shaping counts pieces or grams."""
 
+from typing import TYPE_CHECKING
+
 from ..base import Value
 from ..forming import AnyForm, forming_of
 from ..formula import ScaleRequest, factor_for, scale, weigh_lines
@@ -7,6 +9,9 @@ from ..kitchen import Kitchen
 from .assess import assess
 from .compare import Comparison, compare
 from .spec import DoughSpec, Share, ShareBy
+
+if TYPE_CHECKING:
+    from ..learning.known import Known
 
 PLAIN_PORTION_G = 30.0  # where no cookie comes out yet
 
@@ -21,9 +26,9 @@ class Scaling(Value):
     comparison: Comparison
 
 
-def scaled(spec: DoughSpec, kitchen: Kitchen, request: ScaleRequest) -> Scaling:
+def scaled(spec: DoughSpec, kitchen: Kitchen, request: ScaleRequest, known: "Known | None" = None) -> Scaling:
     """A dough as much more or less as is asked; Refusal at `scale.value` where the number cannot be meant."""
-    before = assess(spec, kitchen)
+    before = assess(spec, kitchen, known)
     tray = kitchen.tray(spec.tray_id)
     portion_g = before.outcome.pieces.mass_g if before.outcome else PLAIN_PORTION_G
     if before.dough and before.shaped_g:
@@ -34,7 +39,11 @@ def scaled(spec: DoughSpec, kitchen: Kitchen, request: ScaleRequest) -> Scaling:
     done = scale(spec.lines, before.lines, kitchen.habit, factor, mixes, request.rounded)
     after = _shaped(spec.model_copy(update={"lines": done.lines}), factor)
     return Scaling(
-        spec=after, factor=factor, mixes=mixes, notes=done.notes, comparison=compare(before, assess(after, kitchen))
+        spec=after,
+        factor=factor,
+        mixes=mixes,
+        notes=done.notes,
+        comparison=compare(before, assess(after, kitchen, known)),
     )
 
 

@@ -2,16 +2,20 @@
 
 from enum import StrEnum
 from itertools import accumulate
+from typing import TYPE_CHECKING
 
-from ..bakemodel import Case, predict_many
-from ..baking import is_weighed
+from ..bakemodel import Case
+from ..baking import foretold, is_weighed
 from ..base import Interval, Value, refusal
 from ..card import Part
 from ..forming import forming_of
 from ..formula import Role, scale
 from ..kitchen import Kitchen, Scale, TrayKind, say, to_c
-from .assess import Assessment, case_for, with_width
+from .assess import Assessment, case_for, foreknown_of, with_width
 from .spec import DoughSpec
+
+if TYPE_CHECKING:
+    from ..learning.known import Known
 
 
 class Factor(StrEnum):
@@ -51,13 +55,16 @@ PORTION_FACTORS = (0.5, 0.7, 0.85, 1.0, 1.2, 1.5, 2.0)
 _DIRECTION = {Factor.CHILL: -1, Factor.OVEN: -1, Factor.SUGAR: 1, Factor.PORTION: 1}
 
 
-def what_if(spec: DoughSpec, found: Assessment, kitchen: Kitchen, factor: Factor) -> WhatIf:
-    """All values of the factor baked in one batch. Refusal if the dough has no outcome yet."""
+def what_if(
+    spec: DoughSpec, found: Assessment, kitchen: Kitchen, factor: Factor, known: "Known | None" = None
+) -> WhatIf:
+    """All values of the factor, each foretold with all that is known. Refusal if the dough has no outcome yet."""
     if found.outcome is None or found.dough is None:
         raise refusal("factor", "There is no outcome yet to change.")
     variants = _variants(spec, found, kitchen, factor)
     cases: list[Case] = [case_for(other, place) for _, _, other, place in variants]
-    baked = predict_many(cases, is_weighed(spec.form, kitchen))
+    weighed, of = is_weighed(spec.form, kitchen), foreknown_of(spec, kitchen, known)
+    baked = [foretold(case, weighed, of)[0] for case in cases]
     widths = [
         with_width(prediction, case, other).diameter_mm
         for prediction, case, (_, _, other, _) in zip(baked, cases, variants, strict=True)

@@ -6,18 +6,22 @@ The contributions need not add up to the whole difference: factors act on each o
 """
 
 import dataclasses
+from typing import TYPE_CHECKING
 
 from ..bakemodel import Case, Mixing, bake, fitted
-from ..baking import bake_case
+from ..baking import bake_case, foretold, is_weighed
 from ..base import Value, refusal
 from ..dough import Making, mix_of_dough
 from ..forming import forming_of
 from ..formula import Role, dough_parts, role_of, weigh_lines
 from ..ingredients import Ingredient
 from ..kitchen import Kitchen, Liner, OvenSetting, TrayKind, say, to_c
-from .assess import portioned_dough
+from .assess import foreknown_of, portioned_dough
 from .spec import DoughSpec
 from .starters import starters
+
+if TYPE_CHECKING:
+    from ..learning.known import Known
 
 PLAIN_ROOM_C = 20.0
 
@@ -60,7 +64,7 @@ _MIXED = {
 }  # fmt: skip
 
 
-def why(spec: DoughSpec, kitchen: Kitchen) -> Why:
+def why(spec: DoughSpec, kitchen: Kitchen, known: "Known | None" = None) -> Why:
     """The reasons of this dough's width and minutes. Refusal for a dough of nothing."""
     parts = dough_parts(weigh_lines(spec.lines, kitchen.habit))
     if not parts:
@@ -102,12 +106,23 @@ def why(spec: DoughSpec, kitchen: Kitchen) -> Why:
         Reason(factor=factor, saying=saying, wider_mm=float(baked.diameter_mm[i] - baked.diameter_mm[0]), longer_min=float(middle[i] - middle[0]))
         for i, (factor, saying, _) in enumerate(variants, start=2)
     ]  # fmt: skip
+    width_mm, middle_min = float(baked.diameter_mm[1]), float(middle[1])
+    if known is not None:
+        foreseen, _ = foretold(actual, is_weighed(spec.form, kitchen), foreknown_of(spec, kitchen, known))
+        learned_min = (foreseen.first_done_min.value + foreseen.last_good_min.value) / 2
+        reasons.append(
+            Reason(
+                factor="known", saying="What is known beside the formula: the family's usual, the card, your bakes",
+                wider_mm=foreseen.diameter_mm.value - width_mm, longer_min=learned_min - middle_min,
+            )
+        )  # fmt: skip
+        width_mm, middle_min = foreseen.diameter_mm.value, learned_min
     told = [r for r in reasons if abs(r.wider_mm) >= LEAST_MM or abs(r.longer_min) >= LEAST_MIN]
     told.sort(key=lambda r: -(abs(r.wider_mm) / 3 + abs(r.longer_min)))
     return Why(
         plain=f"a plain {style.label} of this size, {say(plain_oven.value, spec.oven.scale)}, not chilled",
-        plain_width_mm=float(baked.diameter_mm[0]) + more, plain_min=float(middle[0]), width_mm=float(baked.diameter_mm[1]) + more,
-        middle_min=float(middle[1]), reasons=tuple(told),
+        plain_width_mm=float(baked.diameter_mm[0]) + more, plain_min=float(middle[0]), width_mm=width_mm + more,
+        middle_min=middle_min, reasons=tuple(told),
     )  # fmt: skip
 
 

@@ -2,6 +2,7 @@
 
 import re
 from datetime import UTC, datetime, timedelta
+from typing import TYPE_CHECKING
 
 from pydantic import AwareDatetime
 
@@ -21,6 +22,9 @@ from .times import TICK_S, Timetable, to_ticks
 from .work.derive import limits_of, moved_by, share_of
 from .work.load_work import MOST_LOADS
 from .work.work import DayWork, DoughWork, LoadWork
+
+if TYPE_CHECKING:
+    from ..learning.known import Known
 
 BUFFER_S = 10 * 60  # a ready-by plan aims to be done this much earlier
 
@@ -49,8 +53,10 @@ class Plan(Value):
     done_before_s: int = 0  # on the work's clock: what began earlier stands
 
 
-def day_work(specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest) -> tuple[DayWork, tuple[Texts, ...]]:
-    """All doughs' work in one day, without a clock yet. Raises Refusal at the field that stands in the way."""
+def day_work(
+    specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest, known: "tuple[Known, ...]" = ()
+) -> tuple[DayWork, tuple[Texts, ...]]:
+    """All doughs' work in one day, without a clock yet; `known`, of each dough where given, sharpens its minutes. Raises Refusal at the field that stands in the way."""
     if request.racks > kitchen.rack_positions:
         have = f"This oven has {kitchen.rack_positions} rack position{'s' if kitchen.rack_positions > 1 else ''}."
         raise refusal("racks", f"{have} Use that many, or change it under Kitchen.")
@@ -59,7 +65,8 @@ def day_work(specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest
     words: list[Texts] = []
     trays: dict[str, int] = {}
     for index, (spec, asked) in enumerate(zip(specs, request.doughs, strict=True)):
-        share = share_of(times(spec, kitchen, asked.times), kitchen, index, asked)
+        of = known[index] if known else None
+        share = share_of(times(spec, kitchen, asked.times), kitchen, index, asked, of)
         loads += moved_by(share.loads, len(loads))
         doughs.append(share.dough)
         words += share.words
@@ -73,7 +80,12 @@ def day_work(specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest
 
 
 def make_plan(
-    specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest, now: datetime, effort: Effort | None = None
+    specs: tuple[DoughSpec, ...],
+    kitchen: Kitchen,
+    request: DayRequest,
+    now: datetime,
+    effort: Effort | None = None,
+    known: "tuple[Known, ...]" = (),
 ) -> Plan:
     """The best plan for these doughs. Raises Refusal with a sentence for a person when the request cannot be
     met; RuntimeError if the plan fails the independent check (a defect, never shown to a baker as a plan).
@@ -83,7 +95,7 @@ def make_plan(
         raise refusal("at", "That time has passed. Choose a time still to come.")
     if request.at > now + timedelta(days=400):
         raise refusal("at", "That is more than a year ahead. Choose a nearer day.")
-    work, words = day_work(specs, kitchen, request)
+    work, words = day_work(specs, kitchen, request, known)
     if request.when is ClockFixes.READY_BY:
         return _ready_by(work, words, request, now, effort)
     origin = request.at.astimezone(UTC) if request.when is ClockFixes.START_AT else now + timedelta(seconds=LEAD_S)

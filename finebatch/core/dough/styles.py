@@ -33,6 +33,7 @@ class Style(Value):
     ends: Ends  # every way of being done that counts, where it lies between families
     crust_ln: float  # what the family's own cue adds to the model's ln browning of its crust
     minutes_ln: float  # what bakes and the trade add to the model's ln minutes of this family
+    shares: dict[str, float]  # of which families it is, summing to 1
     rolled: bool  # rolled out and cut: neither too soft nor too wet for the pin
 
 
@@ -64,6 +65,7 @@ def _style(row: dict[str, str]) -> Style:
         ends=((EndStyle(row["end_point"]), 1.0),),
         crust_ln=number(row["crust_ln"]),
         minutes_ln=number(row["minutes_ln"]),
+        shares={row["style"]: 1.0},
         rolled=row["rolled"] == "1",
     )
 
@@ -84,6 +86,23 @@ def distance(percentages: dict[str, float], style: Style) -> float:
         width = max((usual.high_pct - usual.low_pct) / 2, floors[axis])
         total += min(abs(percentages.get(axis, 0.0) - usual.typical_pct) / width, FARTHEST) ** 2
     return (total / len(AXES)) ** 0.5  # type: ignore[no-any-return]
+
+
+STRANGE_FROM, STRANGEST = 0.9, 2.0
+
+
+def strangeness(percentages: dict[str, float] | None, style: Style, sugar_alcohol: bool) -> float:
+    """How much more than usual the model may miss a dough: 1 like its family to 2 unlike any, by judgement (docs/learning.md). Sugar
+    alcohols and doughs without flour are strange to all.
+
+    >>> strangeness(None, styles()["rolled_ball"], False)
+    2.0
+    """
+    if percentages is None:
+        return STRANGEST
+    far = distance(percentages, style)
+    beyond = (far - STRANGE_FROM) / STRANGE_FROM + (1.0 if sugar_alcohol else 0.0)
+    return max(1.0, min(STRANGEST, 1 + beyond))
 
 
 # How sharply families are told apart, and what weighs less than which does not count (docs/model.md, section 10).
@@ -149,6 +168,7 @@ def blended(shares: dict[str, float]) -> Style:
         "crust_ln": mean(lambda style: style.crust_ln),
         "minutes_ln": mean(lambda style: style.minutes_ln),
         "ends": tuple(ends.items()),
+        "shares": shares,
     }
     return first.model_copy(update=update)
 

@@ -1,11 +1,16 @@
 """The other way round: the size that gives so many cookies, or a cookie so wide."""
 
+from typing import TYPE_CHECKING
+
 from pydantic import Field, ValidationError
 
 from ..base import Value, refusal
-from ..bench import Assessment, DoughSpec, baked_width_mm
+from ..bench import Assessment, DoughSpec, assess_rest, baked_width_mm
 from ..forming import AnyForm, Wanted, forming_of
 from ..kitchen import Kitchen
+
+if TYPE_CHECKING:
+    from ..learning.known import Known
 
 _LIMITS = (("le", "at most"), ("lt", "less than"), ("ge", "at least"), ("gt", "more than"))
 NEAR_MM = 0.25
@@ -27,7 +32,9 @@ class SizeWish(Value):
     sheet: SheetWish | None = None
 
 
-def form_for(spec: DoughSpec, found: Assessment, kitchen: Kitchen, wish: SizeWish) -> AnyForm:
+def form_for(
+    spec: DoughSpec, found: Assessment, kitchen: Kitchen, wish: SizeWish, known: "Known | None" = None
+) -> AnyForm:
     """The form with the one size changed that meets the wish. Refusal at `wish` where none does."""
     if found.dough is None:
         raise refusal("wish", "There is no dough yet to portion.")
@@ -37,7 +44,10 @@ def form_for(spec: DoughSpec, found: Assessment, kitchen: Kitchen, wish: SizeWis
             counted: AnyForm = forming.for_count(spec.form, wanted_of(spec, found, kitchen, wish.count))
             return counted
         if wish.diameter_mm is not None:
-            return _for_width(spec, kitchen, wish.diameter_mm)
+            sized = _for_width(spec, kitchen, wish.diameter_mm, found)
+            # What was learned moves one size more than another: once more from where that led.
+            there = spec.model_copy(update={"form": sized})
+            return _for_width(there, kitchen, wish.diameter_mm, assess_rest(there, kitchen, known)) if known else sized
         if wish.sheet is not None:
             rolled: AnyForm = forming.rolled_to(
                 spec.form, wanted_of(spec, found, kitchen), (wish.sheet.width_mm, wish.sheet.length_mm)
@@ -76,8 +86,9 @@ def wanted_of(spec: DoughSpec, found: Assessment, kitchen: Kitchen, count: int =
     )  # fmt: skip
 
 
-def _for_width(spec: DoughSpec, kitchen: Kitchen, diameter_mm: float) -> AnyForm:
-    """Bisection on the predicted middle width, which rises with the size."""
+def _for_width(spec: DoughSpec, kitchen: Kitchen, diameter_mm: float, found: Assessment) -> AnyForm:
+    """Bisection on the predicted middle width, which rises with the size; what is known beside the formula is taken as it is at the size
+    that was `found`."""
     forming = forming_of(spec.form)
     if forming.widened_by is None:
         raise refusal("wish", "Here the pan or the scoring decides the width: change those.")
@@ -87,8 +98,11 @@ def _for_width(spec: DoughSpec, kitchen: Kitchen, diameter_mm: float) -> AnyForm
         return sized
 
     def width(size: float) -> float:
-        return baked_width_mm(spec.model_copy(update={"form": form(size)}), kitchen)
+        return known * baked_width_mm(spec.model_copy(update={"form": form(size)}), kitchen)
 
+    known = 1.0
+    if found.outcome is not None and found.outcome.basis is not None:
+        known = found.outcome.baked.diameter_mm.value / baked_width_mm(spec, kitchen)
     low, high = forming.widened_by.least, forming.widened_by.most
     smallest, widest = width(low), width(high)
     if not smallest <= diameter_mm <= widest:

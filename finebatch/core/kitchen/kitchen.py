@@ -48,6 +48,9 @@ class Kitchen(Value):
     liner: Liner = Liner.PARCHMENT
     weighs_portions: bool = False
     ovens: int = Field(default=1, ge=1, le=2)
+    oven_number: int = Field(
+        default=1, ge=1, le=99
+    )  # a new oven has a new number: what was learned of the old one is not its
     bowls: int = Field(default=3, ge=1, le=8)
     shelf_doughs: int = Field(default=4, ge=0, le=20)  # doughs the fridge holds at once
     tray_shelves: int = Field(default=0, ge=0, le=4)  # raw trays it holds as well

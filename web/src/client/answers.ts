@@ -34,7 +34,13 @@ export function useAnswers() {
             refresh(client, keys.plans);
             break;
           case "throw-away":
-            refresh(client, change.of === "dough" ? keys.doughs : keys.plans);
+            refresh(client, { dough: keys.doughs, plan: keys.plans, bake: keys.bakes }[change.of]);
+            break;
+          case "add-bake":
+          case "save-bake":
+          case "put-aside-bake":
+          case "put-back-bake":
+            for (const key of [keys.bakes, keys.foretold, keys.doughs]) refresh(client, key);
             break;
           case "keep-version":
             refresh(client, keys.versions(change.id));

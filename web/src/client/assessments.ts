@@ -10,7 +10,7 @@ const BURST_MS = 400;
 const AGAIN_MS = 2000;
 
 /** The value a moment after a change; while change follows upon change, once they pause. */
-function useStill<T>(value: T): T {
+export function useStill<T>(value: T): T {
   const [still, setStill] = useState(value);
   const changed = useRef(0);
   useEffect(() => {
@@ -35,15 +35,22 @@ function useBaked(spec: DoughSpec | undefined): DoughSpec | undefined {
   }, [spec]);
 }
 
+/** Which dough of the shelf a place is about stands in its address; its own bakes then count. */
+const doughHere = () =>
+  /^\/(?:bench|trays|card|weigh|notebook)\/([\w-]+)/.exec(location.pathname)?.[1] ?? null;
+
+/** A dough in a kitchen, as every question about it is asked. */
+export const about = (dough: DoughSpec, kitchen: Kitchen) => ({ dough, kitchen, dough_id: doughHere() });
+
 export const assess = (dough: DoughSpec, kitchen: Kitchen, signal?: AbortSignal) =>
-  need(api.POST("/api/assessments", { body: { dough, kitchen }, signal }));
+  need(api.POST("/api/assessments", { body: about(dough, kitchen), signal }));
 
 /** What a dough comes to, a moment after the last change; the former answer stays until the new one is there. */
 export function useAssessment(spec: DoughSpec | undefined, kitchen: Kitchen | undefined) {
   const dough = useStill(useBaked(spec));
   const place = useStill(kitchen);
   const query = useQuery({
-    queryKey: keys.assessment(dough, place),
+    queryKey: keys.assessment(doughHere(), dough, place),
     queryFn: ({ signal }) => assess(dough as DoughSpec, place as Kitchen, signal),
     enabled: Boolean(dough && place),
     placeholderData: keepPreviousData,
@@ -61,11 +68,9 @@ export function useAssessment(spec: DoughSpec | undefined, kitchen: Kitchen | un
 /** Finishes, yield and guides; the former answer stays until the new one is there. */
 export function useReport(spec: DoughSpec | undefined, kitchen: Kitchen | undefined) {
   return useQuery({
-    queryKey: keys.report(spec, kitchen),
+    queryKey: keys.report(doughHere(), spec, kitchen),
     queryFn: ({ signal }) =>
-      need(
-        api.POST("/api/reports", { body: { dough: spec as DoughSpec, kitchen: kitchen as Kitchen }, signal }),
-      ),
+      need(api.POST("/api/reports", { body: about(spec as DoughSpec, kitchen as Kitchen), signal })),
     enabled: Boolean(spec && kitchen),
     placeholderData: (before) => before,
     gcTime: 10_000,
@@ -74,28 +79,38 @@ export function useReport(spec: DoughSpec | undefined, kitchen: Kitchen | undefi
 
 export function useWhy(spec: DoughSpec, kitchen: Kitchen) {
   return useQuery({
-    queryKey: keys.why(spec, kitchen),
-    queryFn: ({ signal }) => need(api.POST("/api/whys", { body: { dough: spec, kitchen }, signal })),
+    queryKey: keys.why(doughHere(), spec, kitchen),
+    queryFn: ({ signal }) => need(api.POST("/api/whys", { body: about(spec, kitchen), signal })),
     placeholderData: (before) => before,
     retry: false,
   });
 }
 
 export const whatIf = (dough: DoughSpec, kitchen: Kitchen, factor: Schemas["Factor"]) =>
-  need(api.POST("/api/what-ifs", { body: { dough, kitchen, factor } }));
+  need(api.POST("/api/what-ifs", { body: { ...about(dough, kitchen), factor } }));
 
 export const grant = (dough: DoughSpec, kitchen: Kitchen, wish: Schemas["SizeWish"]) =>
-  need(api.POST("/api/wishes", { body: { dough, kitchen, wish } }));
+  need(api.POST("/api/wishes", { body: { ...about(dough, kitchen), wish } }));
 
 export const logSizes = (dough: DoughSpec, kitchen: Kitchen) =>
-  need(api.POST("/api/wishes/log-sizes", { body: { dough, kitchen } }));
+  need(api.POST("/api/wishes/log-sizes", { body: about(dough, kitchen) }));
 
 export const scaled = (dough: DoughSpec, kitchen: Kitchen, scale: Schemas["ScaleRequest"]) =>
-  need(api.POST("/api/scalings", { body: { dough, kitchen, scale } }));
+  need(api.POST("/api/scalings", { body: { ...about(dough, kitchen), scale } }));
 
 export const offersFor = (body: Schemas["OfferRequest"]) => need(api.POST("/api/offers", { body }));
 
 export const swapIn = (body: Schemas["SwapRequest"]) => need(api.POST("/api/swaps", { body }));
 
 export const compared = (before: DoughSpec, after: DoughSpec, kitchen: Kitchen) =>
-  need(api.POST("/api/comparisons", { body: { before, after, kitchen } }));
+  need(api.POST("/api/comparisons", { body: { before, after, kitchen, dough_id: doughHere() } }));
+
+/** How each thing that is known moved what is foretold. */
+export function useEvidence(spec: DoughSpec, kitchen: Kitchen) {
+  return useQuery({
+    queryKey: keys.evidence(doughHere(), spec, kitchen),
+    queryFn: ({ signal }) => need(api.POST("/api/evidence", { body: about(spec, kitchen), signal })),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+}

@@ -17,7 +17,10 @@ export type Change =
       now: string;
     }
   | { kind: "put-aside-plan" | "put-back-plan"; id: string; revision: number; name: string }
-  | { kind: "throw-away"; of: "dough" | "plan"; id: string; revision: number; name: string };
+  | { kind: "add-bake"; id: string; bake: Schemas["NewBake"] }
+  | { kind: "save-bake"; id: string; save: Schemas["BakeSave"]; revision: number; name: string }
+  | { kind: "put-aside-bake" | "put-back-bake"; id: string; revision: number; name: string }
+  | { kind: "throw-away"; of: "dough" | "plan" | "bake"; id: string; revision: number; name: string };
 
 /** `waiting`: to be sent. `stale`: another device saved first; `gone`: it took the thing away; `conflict`: both changed the same
  * fields; `refused`: it cannot be as it is. All but the first wait for the baker. */
@@ -48,6 +51,11 @@ export function thingOf(change: Change): string {
       return `plan:${change.id}`;
     case "throw-away":
       return `${change.of}:${change.id}`;
+    case "add-bake":
+    case "save-bake":
+    case "put-aside-bake":
+    case "put-back-bake":
+      return `bake:${change.id}`;
     default:
       return `dough:${change.id}`;
   }

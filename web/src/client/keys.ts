@@ -1,5 +1,5 @@
 /** The name under which each answer is kept: nobody else writes one. */
-import type { DoughSpec, Kitchen } from "./api";
+import type { DoughSpec, Kitchen, Schemas } from "./api";
 import type { Wanted } from "./doughs";
 
 export const keys = {
@@ -9,7 +9,6 @@ export const keys = {
   shelf: (wanted: Wanted) => ["doughs", wanted],
   shelfChoices: ["doughs", "choices"],
   dough: (id: string | undefined) => ["dough", id],
-  glance: (id: string, revision: number, kitchen?: Kitchen) => ["glance", id, revision, kitchen],
   versions: (id: string) => ["versions", id],
   weighIn: (id: string) => ["weigh-in", id],
   plans: ["plans"],
@@ -18,7 +17,33 @@ export const keys = {
   catalogue: ["catalogue"],
   cutters: ["cutters"],
   starters: ["starters"],
-  assessment: (spec?: DoughSpec, kitchen?: Kitchen) => ["assessment", spec, kitchen],
-  report: (spec?: DoughSpec, kitchen?: Kitchen) => ["report", spec, kitchen],
-  why: (spec: DoughSpec, kitchen: Kitchen) => ["why", spec, kitchen],
+  // What is foretold hangs on the bakes that were written down: all under one name.
+  foretold: ["foretold"],
+  glance: (id: string, revision: number, kitchen?: Kitchen) => ["foretold", "glance", id, revision, kitchen],
+  assessment: (id: string | null, spec?: DoughSpec, kitchen?: Kitchen) => [
+    "foretold",
+    "assessment",
+    id,
+    spec,
+    kitchen,
+  ],
+  report: (id: string | null, spec?: DoughSpec, kitchen?: Kitchen) => [
+    "foretold",
+    "report",
+    id,
+    spec,
+    kitchen,
+  ],
+  why: (id: string | null, spec: DoughSpec, kitchen: Kitchen) => ["foretold", "why", id, spec, kitchen],
+  evidence: (id: string | null, spec: DoughSpec, kitchen: Kitchen) => [
+    "foretold",
+    "evidence",
+    id,
+    spec,
+    kitchen,
+  ],
+  bakes: ["bakes"],
+  bakesOf: (dough: string | undefined, aside: boolean) => ["bakes", "of", dough, aside],
+  draft: (draft: Schemas["Draft"]) => ["bakes", "draft", draft],
+  difference: (a: string, b: string) => ["bakes", "difference", a, b],
 } as const;

@@ -1,5 +1,10 @@
 /** Least, most and starting value of every field that can be sent. Made from the API's schema by `make types`: not to be edited. */
 export const LIMITS = {
+  "BakeSave": {
+    "learn_from": {
+      "start": true
+    }
+  },
   "BakesLonger": {
     "kind": {
       "start": "bakes_longer"
@@ -71,6 +76,11 @@ export const LIMITS = {
       "min": 5.0,
       "max": 300.0,
       "start": 60.0
+    }
+  },
+  "BenchRequest": {
+    "dough_id": {
+      "start": null
     }
   },
   "BlockForm": {
@@ -156,6 +166,11 @@ export const LIMITS = {
     },
     "to_min": {
       "min": 0.0
+    }
+  },
+  "CompareRequest": {
+    "dough_id": {
+      "start": null
     }
   },
   "CutoutForm": {
@@ -351,6 +366,24 @@ export const LIMITS = {
       "start": []
     }
   },
+  "Draft": {
+    "batch": {
+      "start": ""
+    },
+    "tray": {
+      "start": ""
+    },
+    "half": {
+      "start": ""
+    },
+    "measured": {
+      "start": {
+        "widths_mm": [],
+        "textures": [],
+        "note": ""
+      }
+    }
+  },
   "FieldChange": {
     "path": {
       "max": 6
@@ -448,6 +481,11 @@ export const LIMITS = {
     "ovens": {
       "min": 1.0,
       "max": 2.0,
+      "start": 1
+    },
+    "oven_number": {
+      "min": 1.0,
+      "max": 99.0,
       "start": 1
     },
     "bowls": {
@@ -556,6 +594,50 @@ export const LIMITS = {
       "start": false
     }
   },
+  "Measured": {
+    "count": {
+      "min": 1.0,
+      "max": 2000.0,
+      "start": null
+    },
+    "widths_mm": {
+      "max": 6,
+      "start": []
+    },
+    "height_mm": {
+      "min": 1.0,
+      "max": 200.0,
+      "start": null
+    },
+    "oven_min": {
+      "min": 0.5,
+      "max": 240.0,
+      "start": null
+    },
+    "verdict": {
+      "start": null
+    },
+    "oven_read_c": {
+      "min": 40.0,
+      "max": 400.0,
+      "start": null
+    },
+    "shade": {
+      "start": null
+    },
+    "textures": {
+      "max": 6,
+      "start": []
+    },
+    "liked": {
+      "min": 1.0,
+      "max": 5.0,
+      "start": null
+    },
+    "note": {
+      "start": ""
+    }
+  },
   "MethodStep": {
     "minutes": {
       "min": 0.0,
@@ -589,7 +671,21 @@ export const LIMITS = {
       "max": 1200.0
     }
   },
+  "NewBake": {
+    "batch": {
+      "start": ""
+    },
+    "tray": {
+      "start": ""
+    },
+    "half": {
+      "start": ""
+    }
+  },
   "OfferRequest": {
+    "dough_id": {
+      "start": null
+    },
     "wish": {
       "start": null
     },
@@ -706,6 +802,7 @@ export const LIMITS = {
         "liner": "parchment",
         "weighs_portions": false,
         "ovens": 1,
+        "oven_number": 1,
         "bowls": 3,
         "shelf_doughs": 4,
         "tray_shelves": 0,
@@ -760,6 +857,9 @@ export const LIMITS = {
     }
   },
   "PrintRequest": {
+    "dough_id": {
+      "start": null
+    },
     "form_of": {
       "start": "pdf"
     },
@@ -834,6 +934,11 @@ export const LIMITS = {
     },
     "rounded": {
       "start": false
+    }
+  },
+  "ScalingRequest": {
+    "dough_id": {
+      "start": null
     }
   },
   "ScoopForm": {
@@ -982,6 +1087,11 @@ export const LIMITS = {
       "start": null
     }
   },
+  "SwapRequest": {
+    "dough_id": {
+      "start": null
+    }
+  },
   "TimeLost": {
     "kind": {
       "start": "time_lost"
@@ -1072,6 +1182,16 @@ export const LIMITS = {
   "VersionNote": {
     "note": {
       "start": ""
+    }
+  },
+  "WhatIfRequest": {
+    "dough_id": {
+      "start": null
+    }
+  },
+  "WishRequest": {
+    "dough_id": {
+      "start": null
     }
   }
 } as const;

@@ -1,14 +1,15 @@
 /** Guides at 1:1, as files. */
 import { api, type DoughSpec, type Kitchen, type Schemas } from "./api";
+import { about } from "./assessments";
 
 /** The file and its name; undefined where it could not be made. */
 export async function printed(
   dough: DoughSpec,
   kitchen: Kitchen,
-  print: Omit<Schemas["PrintRequest"], "dough" | "kitchen">,
+  print: Omit<Schemas["PrintRequest"], "dough" | "kitchen" | "dough_id">,
 ): Promise<{ name: string; file: Blob } | undefined> {
   const { data, response } = await api.POST("/api/prints", {
-    body: { dough, kitchen, ...print },
+    body: { ...about(dough, kitchen), ...print },
     parseAs: "blob",
   });
   if (!data) return undefined;

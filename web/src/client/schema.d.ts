@@ -24,6 +24,175 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bakes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bakes
+         * @description The latest bakes first, of one dough or of all, a page at a time.
+         */
+        get: operations["listBakes"];
+        put?: never;
+        /**
+         * Add Bake
+         * @description Write a bake down, with the formula, the settings and the prediction of this moment.
+         */
+        post: operations["addBake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * See Draft
+         * @description What is foretold of a bake that is being written down, and questions at its fields; nothing is kept.
+         */
+        post: operations["seeDraft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Bakes
+         * @description From bake `a` to bake `b`: what was changed, each change's share of the difference, and what is left. What the dough answers to
+         *     changes is learned without the two.
+         */
+        get: operations["compareBakes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Bake
+         * @description One bake; 410 with what it was if it is put aside.
+         */
+        get: operations["getBake"];
+        /**
+         * Save Bake
+         * @description Change a bake; how it stood is kept. 409 with what stands now if another device changed it first.
+         */
+        put: operations["saveBake"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/befores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Befores
+         * @description How a bake stood before each change.
+         */
+        get: operations["listBefores"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/put-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Aside Bake
+         * @description Take a bake out of the notebook, and all it taught with it; it can be put back.
+         */
+        post: operations["putAsideBake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Back Bake
+         * @description Put a bake back.
+         */
+        post: operations["putBackBake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/throw-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Throw Away Bake
+         * @description Throw a bake that was put aside away for good.
+         */
+        post: operations["throwAwayBake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/read": {
         parameters: {
             query?: never;
@@ -291,6 +460,26 @@ export interface paths {
          * @description Throw a dough that was put aside away for good, with its versions; 409 if it has changed since.
          */
         post: operations["throwAwayDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Explain Evidence
+         * @description The family, the card and every bake left out in turn: what the prediction would be without it. 422 for a dough of nothing.
+         */
+        post: operations["explainEvidence"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1061,6 +1250,115 @@ export interface components {
             place: string;
         };
         /**
+         * Bake
+         * @description One bake. `batch` is a share's id, "small" for the second cutter's, "" for the dough's own shaping; `spec` is that batch's alone.
+         *     Bakes of one `tray` share its luck: its two halves, told apart by `half`.
+         */
+        Bake: {
+            /**
+             * Baked At
+             * Format: date-time
+             */
+            baked_at: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
+            /**
+             * Batch Name
+             * @default
+             */
+            batch_name: string;
+            spec: components["schemas"]["DoughSpec"];
+            kitchen: components["schemas"]["Kitchen"];
+            measured: components["schemas"]["Measured"];
+            foretold?: components["schemas"]["Foretold"] | null;
+            /**
+             * Tray
+             * @default
+             */
+            tray: string;
+            /**
+             * Half
+             * @default
+             */
+            half: string;
+            /**
+             * Learn From
+             * @default true
+             */
+            learn_from: boolean;
+        };
+        /**
+         * BakeBefore
+         * @description A bake as it stood until `changed_at`.
+         */
+        BakeBefore: {
+            /** Revision */
+            revision: number;
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            bake: components["schemas"]["Bake"];
+        };
+        /**
+         * BakeConflict
+         * @description The answer to a stale save of a bake: what stands now.
+         */
+        BakeConflict: {
+            /**
+             * Type
+             * @default about:blank
+             */
+            type: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: number;
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["FieldProblem"][];
+            current: components["schemas"]["SavedBake"];
+        };
+        /**
+         * BakePage
+         * @description Some bakes, the latest first; `next` asks for what follows, `total` counts all.
+         */
+        BakePage: {
+            /** Bakes */
+            bakes: components["schemas"]["SavedBake"][];
+            /** Total */
+            total: number;
+            /** Next */
+            next: string | null;
+        };
+        /**
+         * BakeSave
+         * @description A change of a bake over a known revision: what was measured, when, and whether it counts.
+         */
+        BakeSave: {
+            /** Revision */
+            revision: number;
+            /**
+             * Baked At
+             * Format: date-time
+             */
+            baked_at: string;
+            measured: components["schemas"]["Measured"];
+            /**
+             * Learn From
+             * @default true
+             */
+            learn_from: boolean;
+        };
+        /**
          * BakesLonger
          * @description A load needs more minutes: the oven is slow.
          */
@@ -1138,6 +1436,26 @@ export interface components {
             filling_g: number;
         };
         /**
+         * Basis
+         * @description What a prediction rests on beside the formula: bakes of this dough and of others here, the card's own minutes or spacing.
+         *     `alone_width_mm` and `alone_first_min` are what the model would say without any of it.
+         */
+        Basis: {
+            /** Own Bakes */
+            own_bakes: number;
+            /** Other Bakes */
+            other_bakes: number;
+            /** Card */
+            card: boolean;
+            alone_width_mm: components["schemas"]["Interval"];
+            alone_first_min: components["schemas"]["Interval"];
+            /**
+             * Doubted
+             * @default []
+             */
+            doubted: components["schemas"]["Doubted"][];
+        };
+        /**
          * BatterForm
          * @description Level spoonfuls spread to an even thickness. `shaped_hot` ones are curled as they leave the oven, `shape_s`
          *     seconds each, before they stiffen after `pliable_s`.
@@ -1181,6 +1499,8 @@ export interface components {
         BenchRequest: {
             dough: components["schemas"]["DoughSpec"];
             kitchen: components["schemas"]["Kitchen"];
+            /** Dough Id */
+            dough_id?: string | null;
         };
         /**
          * BlockForm
@@ -1321,6 +1641,27 @@ export interface components {
             now?: string | null;
         };
         /**
+         * ChangeShare
+         * @description One thing that was changed, said, and its share of the difference in mm and min, each give or take (nine in ten). `small`: too
+         *     small to be told by one bake.
+         */
+        ChangeShare: {
+            /** Kind */
+            kind: string;
+            /** Saying */
+            saying: string;
+            /** Wider Mm */
+            wider_mm: number;
+            /** Wider Give Mm */
+            wider_give_mm: number;
+            /** Longer Min */
+            longer_min: number;
+            /** Longer Give Min */
+            longer_give_min: number;
+            /** Small */
+            small: boolean;
+        };
+        /**
          * Changes
          * @description Fields as this device last saw them, and as they are to be.
          */
@@ -1432,6 +1773,8 @@ export interface components {
             before: components["schemas"]["DoughSpec"];
             after: components["schemas"]["DoughSpec"];
             kitchen: components["schemas"]["Kitchen"];
+            /** Dough Id */
+            dough_id?: string | null;
         };
         /**
          * Comparison
@@ -1655,6 +1998,18 @@ export interface components {
             lost: components["schemas"]["LostTray"][];
         };
         /**
+         * Difference
+         * @description From one bake to another: the lines that differ, each change's share, and what is left.
+         */
+        Difference: {
+            /** Lines */
+            lines: components["schemas"]["LineChange"][];
+            /** Changes */
+            changes: components["schemas"]["ChangeShare"][];
+            width: components["schemas"]["Rest"] | null;
+            minutes: components["schemas"]["Rest"] | null;
+        };
+        /**
          * Done
          * @description It was done.
          */
@@ -1671,6 +2026,25 @@ export interface components {
          * @enum {string}
          */
         Doneness: "soft" | "usual" | "crisp";
+        /**
+         * Doubted
+         * @description Something said that all the rest contradicts, and is therefore not believed: `what` is "minutes" or "width", of look `id` (empty
+         *     for the card's claim); `said` against `low`..`high` expected, in min or mm; `believed` from 1 to 0.
+         */
+        Doubted: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** Said */
+            said: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Believed */
+            believed: number;
+        };
         /**
          * Dough
          * @description The dough as made. Shares are % of the dough's mass; `percentages` are % of flour by axis of the style tables.
@@ -1911,6 +2285,7 @@ export interface components {
             tags: string[];
             /** Readable */
             readable: boolean;
+            last: components["schemas"]["LastBaked"] | null;
         };
         /**
          * DoughTimes
@@ -2006,6 +2381,53 @@ export interface components {
             kept: string[];
         };
         /**
+         * Draft
+         * @description A record being filled in.
+         */
+        Draft: {
+            /** Dough Id */
+            dough_id: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
+            /**
+             * Baked At
+             * Format: date-time
+             */
+            baked_at: string;
+            /**
+             * Tray
+             * @default
+             */
+            tray: string;
+            /**
+             * Half
+             * @default
+             */
+            half: string;
+            /**
+             * @default {
+             *       "widths_mm": [],
+             *       "textures": [],
+             *       "note": ""
+             *     }
+             */
+            measured: components["schemas"]["Measured"];
+        };
+        /**
+         * DraftSeen
+         * @description What is foretold of a bake being written down, and what in it can hardly be meant.
+         */
+        DraftSeen: {
+            foretold: components["schemas"]["Foretold"] | null;
+            /** Shaped */
+            shaped: string;
+            /** Questions */
+            questions: components["schemas"]["Problem"][];
+        };
+        /**
          * EggCount
          * @description Whole eggs to buy for the dough. `used` counts eggs that go in whole; of those cracked for their yolks or whites alone the other half is
          *     left, and so is a share of the last whole one, offered as a wash.
@@ -2029,6 +2451,39 @@ export interface components {
              * @default 0
              */
             whites_left: number;
+        };
+        /**
+         * Evidence
+         * @description One thing that is known (a bake's `id`), and how it moved width (mm) and the middle of the window (min): what the prediction would
+         *     be without it, and the weight it has among the rest.
+         */
+        Evidence: {
+            source: components["schemas"]["Source"];
+            /**
+             * Id
+             * @default
+             */
+            id: string;
+            /** Wider Mm */
+            wider_mm: number;
+            /** Longer Min */
+            longer_min: number;
+            without_width_mm: components["schemas"]["Interval"];
+            without_first_min: components["schemas"]["Interval"];
+            /** Believed */
+            believed: number;
+        };
+        /**
+         * Evidences
+         * @description The model alone, with all that is known, and each thing that moved it, the family first.
+         */
+        Evidences: {
+            alone_width_mm: components["schemas"]["Interval"];
+            alone_first_min: components["schemas"]["Interval"];
+            width_mm: components["schemas"]["Interval"];
+            first_min: components["schemas"]["Interval"];
+            /** Pieces */
+            pieces: components["schemas"]["Evidence"][];
         };
         /**
          * ExportFormat
@@ -2199,6 +2654,26 @@ export interface components {
              * @default true
              */
             round: boolean;
+        };
+        /**
+         * Foretold
+         * @description What was foretold before the bake: the ranges of that day.
+         */
+        Foretold: {
+            /** Count */
+            count: number;
+            width_mm: components["schemas"]["Interval"];
+            height_mm: components["schemas"]["Interval"];
+            first_done_min: components["schemas"]["Interval"];
+            last_good_min: components["schemas"]["Interval"];
+            /** Aim Min */
+            aim_min: number;
+            /** Rim Word */
+            rim_word: string;
+            /** Scale */
+            scale: components["schemas"]["Tone"][];
+            /** Own Bakes */
+            own_bakes: number;
         };
         /**
          * Glance
@@ -2396,6 +2871,11 @@ export interface components {
              */
             ovens: number;
             /**
+             * Oven Number
+             * @default 1
+             */
+            oven_number: number;
+            /**
              * Bowls
              * @default 3
              */
@@ -2453,6 +2933,21 @@ export interface components {
          * @enum {string}
          */
         Lane: "hands" | "counter" | "fridge" | "oven" | "cooling";
+        /**
+         * LastBaked
+         * @description When a dough was last baked, how often, and how it was then liked (1 to 5).
+         */
+        LastBaked: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Times */
+            times: number;
+            /** Liked */
+            liked: number | null;
+        };
         /**
          * Leavening
          * @description Gas the dough can make in ml CO2 per 100 g flour, and how much of its soda finds acid.
@@ -2818,6 +3313,40 @@ export interface components {
             thawed: boolean;
         };
         /**
+         * Measured
+         * @description What a baker wrote down; what is not known is left out. `oven_min`: in the oven, till they were taken out, and how they then were;
+         *     `oven_read_c`, a thermometer inside it.
+         */
+        Measured: {
+            /** Count */
+            count?: number | null;
+            /**
+             * Widths Mm
+             * @default []
+             */
+            widths_mm: number[];
+            /** Height Mm */
+            height_mm?: number | null;
+            /** Oven Min */
+            oven_min?: number | null;
+            verdict?: components["schemas"]["Verdict"] | null;
+            /** Oven Read C */
+            oven_read_c?: number | null;
+            shade?: components["schemas"]["Shade"] | null;
+            /**
+             * Textures
+             * @default []
+             */
+            textures: components["schemas"]["Texture"][];
+            /** Liked */
+            liked?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
          * MethodStep
          * @description One step: what to do, for how long, what to look for, and what to be careful about.
          */
@@ -2878,6 +3407,35 @@ export interface components {
             y_mm: number;
         };
         /**
+         * NewBake
+         * @description A bake to write down.
+         */
+        NewBake: {
+            /** Dough Id */
+            dough_id: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
+            /**
+             * Baked At
+             * Format: date-time
+             */
+            baked_at: string;
+            /**
+             * Tray
+             * @default
+             */
+            tray: string;
+            /**
+             * Half
+             * @default
+             */
+            half: string;
+            measured: components["schemas"]["Measured"];
+        };
+        /**
          * Nutrition
          * @description One baked piece, worked out from the ingredients; information, not a label.
          */
@@ -2918,6 +3476,8 @@ export interface components {
         OfferRequest: {
             dough: components["schemas"]["DoughSpec"];
             kitchen: components["schemas"]["Kitchen"];
+            /** Dough Id */
+            dough_id?: string | null;
             wish?: components["schemas"]["Wish"] | null;
             /** Line Id */
             line_id?: string | null;
@@ -2969,6 +3529,12 @@ export interface components {
              */
             widest_outline: number[][];
             second?: components["schemas"]["SecondBake"] | null;
+            /**
+             * Scale
+             * @default []
+             */
+            scale: components["schemas"]["Tone"][];
+            basis?: components["schemas"]["Basis"] | null;
         };
         /**
          * OvenSetting
@@ -3150,6 +3716,7 @@ export interface components {
              *       "liner": "parchment",
              *       "weighs_portions": false,
              *       "ovens": 1,
+             *       "oven_number": 1,
              *       "bowls": 3,
              *       "shelf_doughs": 4,
              *       "tray_shelves": 0,
@@ -3468,6 +4035,8 @@ export interface components {
         PrintRequest: {
             dough: components["schemas"]["DoughSpec"];
             kitchen: components["schemas"]["Kitchen"];
+            /** Dough Id */
+            dough_id?: string | null;
             /** Guide Id */
             guide_id: string;
             /** @default pdf */
@@ -3669,6 +4238,22 @@ export interface components {
             };
         };
         /**
+         * Rest
+         * @description Of one figure (mm or min): what was `seen`, the `rest` that no change explains, how far two equal bakes may differ (`give`, nine in
+         *     ten), and the smallest hidden change that would be noticed.
+         */
+        Rest: {
+            /** Seen */
+            seen: number;
+            /** Rest */
+            rest: number;
+            /** Give */
+            give: number;
+            /** Least */
+            least: number;
+            verdict: components["schemas"]["Unexplained"];
+        };
+        /**
          * ResultChange
          * @description One figure of the outcome; `certain` when the two ranges do not meet.
          */
@@ -3853,6 +4438,31 @@ export interface components {
             second_c: number;
         };
         /**
+         * SavedBake
+         * @description A bake with the revision its next save must name. `adjusted` tells what this version had to bring inside its limits.
+         */
+        SavedBake: {
+            /** Id */
+            id: string;
+            /** Revision */
+            revision: number;
+            /** Dough Id */
+            dough_id: string;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+            /** Put Aside */
+            put_aside: boolean;
+            bake: components["schemas"]["Bake"];
+            /**
+             * Adjusted
+             * @default []
+             */
+            adjusted: components["schemas"]["Problem"][];
+        };
+        /**
          * SavedDough
          * @description A dough with the revision its next save must name. `adjusted` tells what this version had to bring inside its limits.
          */
@@ -4005,6 +4615,8 @@ export interface components {
         ScalingRequest: {
             dough: components["schemas"]["DoughSpec"];
             kitchen: components["schemas"]["Kitchen"];
+            /** Dough Id */
+            dough_id?: string | null;
             scale: components["schemas"]["ScaleRequest"];
         };
         /**
@@ -4097,6 +4709,12 @@ export interface components {
          * @enum {string}
          */
         Severity: "stop" | "ask" | "note";
+        /**
+         * Shade
+         * @description How brown the rim is, by the words of the drawn scale.
+         * @enum {string}
+         */
+        Shade: "white" | "pale" | "light gold" | "golden" | "brown" | "dark";
         /**
          * Share
          * @description A part of the dough that is shaped, baked and finished in a way of its own.
@@ -4295,6 +4913,12 @@ export interface components {
             trays: components["schemas"]["TrayPlan"] | null;
         };
         /**
+         * Source
+         * @description What something is known from.
+         * @enum {string}
+         */
+        Source: "family" | "card" | "others" | "own" | "bake" | "older";
+        /**
          * Spoon
          * @description What a portion is spooned with: a 5, 15 or 20 ml spoon, levelled or heaped.
          * @enum {string}
@@ -4404,6 +5028,8 @@ export interface components {
         SwapRequest: {
             dough: components["schemas"]["DoughSpec"];
             kitchen: components["schemas"]["Kitchen"];
+            /** Dough Id */
+            dough_id?: string | null;
             /** Line Id */
             line_id: string;
             /** Swap Id */
@@ -4504,6 +5130,12 @@ export interface components {
             store: string;
         };
         /**
+         * Texture
+         * @description How they eat.
+         * @enum {string}
+         */
+        Texture: "crisp" | "snappy" | "chewy" | "soft" | "cakey" | "sandy" | "tender" | "dry" | "hard" | "tough" | "greasy" | "crumbly";
+        /**
          * TimeLost
          * @description Nothing is begun for so long.
          */
@@ -4525,6 +5157,16 @@ export interface components {
             doughs: components["schemas"]["DoughTimes"][];
             /** Loads */
             loads: components["schemas"]["LoadTimes"][];
+        };
+        /**
+         * Tone
+         * @description A word for a crust, and its colour in some dough (#rrggbb).
+         */
+        Tone: {
+            /** Word */
+            word: string;
+            /** Colour */
+            colour: string;
         };
         /**
          * Topping
@@ -4673,6 +5315,12 @@ export interface components {
             moved: components["schemas"]["Moved"][];
         };
         /**
+         * Unexplained
+         * @description What the unexplained rest is likely to be.
+         * @enum {string}
+         */
+        Unexplained: "usual" | "perhaps" | "something";
+        /**
          * Unit
          * @description A unit as the reader understands it; `piece` counts things, the named pieces weigh what the row says.
          * @enum {string}
@@ -4684,6 +5332,12 @@ export interface components {
          * @enum {string}
          */
         Units: "metric" | "us";
+        /**
+         * Verdict
+         * @description How the cookies were when they were taken out.
+         * @enum {string}
+         */
+        Verdict: "pale" | "right" | "dark";
         /**
          * VersionNote
          * @description Which state of a dough is kept, and why.
@@ -4762,6 +5416,8 @@ export interface components {
         WhatIfRequest: {
             dough: components["schemas"]["DoughSpec"];
             kitchen: components["schemas"]["Kitchen"];
+            /** Dough Id */
+            dough_id?: string | null;
             factor: components["schemas"]["Factor"];
         };
         /**
@@ -4827,6 +5483,8 @@ export interface components {
         WishRequest: {
             dough: components["schemas"]["DoughSpec"];
             kitchen: components["schemas"]["Kitchen"];
+            /** Dough Id */
+            dough_id?: string | null;
             wish: components["schemas"]["SizeWish"];
         };
         /**
@@ -4924,6 +5582,706 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listBakes: {
+        parameters: {
+            query?: {
+                dough_id?: string | null;
+                aside?: boolean;
+                next?: string | null;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakePage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addBake: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBake"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedBake"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    seeDraft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftSeen"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    compareBakes: {
+        parameters: {
+            query: {
+                a: string;
+                b: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Difference"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getBake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedBake"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveBake: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                bake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BakeSave"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedBake"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listBefores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeBefore"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAsideBake: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                bake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedBake"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putBackBake: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                bake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedBake"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    throwAwayBake: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                bake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["BakeConflict"];
                 };
             };
             /** @description Request Entity Too Large */
@@ -5986,6 +7344,66 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    explainEvidence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Evidences"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Request Entity Too Large */

@@ -47,8 +47,31 @@ export function sendChange(change: Change, key: string): Promise<unknown> {
         ? need(api.POST("/api/plans/{plan_id}/put-aside", { params, body }))
         : need(api.POST("/api/plans/{plan_id}/put-back", { params, body }));
     }
+    case "add-bake":
+      return need(api.POST("/api/bakes", { params: { header }, body: change.bake }));
+    case "save-bake": {
+      const params = { path: { bake_id: change.id }, header };
+      return need(
+        api.PUT("/api/bakes/{bake_id}", { params, body: { ...change.save, revision: change.revision } }),
+      );
+    }
+    case "put-aside-bake":
+    case "put-back-bake": {
+      const params = { path: { bake_id: change.id }, header };
+      const body = { revision: change.revision };
+      return change.kind === "put-aside-bake"
+        ? need(api.POST("/api/bakes/{bake_id}/put-aside", { params, body }))
+        : need(api.POST("/api/bakes/{bake_id}/put-back", { params, body }));
+    }
     case "throw-away": {
       const body = { revision: change.revision };
+      if (change.of === "bake")
+        return need(
+          api.POST("/api/bakes/{bake_id}/throw-away", {
+            params: { path: { bake_id: change.id }, header },
+            body,
+          }),
+        );
       return change.of === "dough"
         ? need(
             api.POST("/api/doughs/{dough_id}/throw-away", {

@@ -57,15 +57,11 @@ export interface FieldIds {
   "aria-describedby"?: string;
 }
 
-/**
- * A number with its unit. Whatever is typed stays as typed; only a real number in bounds is handed on, anything else is
- * said at the field.
- */
-export function NumberField(props: {
+interface NumberProps<T> {
   label: string;
   unit: string;
-  value: number;
-  onValue: (value: number) => void;
+  value: T;
+  onValue: (value: T) => void;
   min: number;
   max: number;
   step?: number;
@@ -74,18 +70,38 @@ export function NumberField(props: {
   /** How a number is written and read where that is not with a point: fractions of an inch. */
   written?: (value: number) => string;
   read?: (text: string) => number;
-}) {
-  const { value, onValue, min, max, step = 1, written = tidy, read = plain } = props;
-  const [text, setText] = useState(written(value));
+}
+
+/** A number with its unit. Whatever is typed stays as typed; only a real number in bounds is handed on, anything else is said at
+ * the field. */
+export function NumberField({ onValue, ...rest }: NumberProps<number>) {
+  return <Stepper {...rest} start={rest.value} onValue={(value) => value !== null && onValue(value)} />;
+}
+
+/** A number that may be unknown: blank until it is typed, or stepped from `start`, which is likely. */
+export function MaybeField(props: NumberProps<number | null> & { start: number }) {
+  return <Stepper {...props} blank />;
+}
+
+function Stepper(props: NumberProps<number | null> & { start: number; blank?: boolean }) {
+  const { value, onValue, min, max, step = 1, written = tidy, read = plain, blank } = props;
+  const [text, setText] = useState(value === null ? "" : written(value));
   const [wrong, setWrong] = useState<string>();
   useEffect(() => {
-    setText((now) => (read(now) === value ? now : written(value)));
+    setText((now) => {
+      if (value === null) return "";
+      return now.trim() && read(now) === value ? now : written(value);
+    });
     setWrong(undefined);
   }, [value, written, read]);
   const take = (typed: string) => {
     setText(typed);
     const next = read(typed);
-    if (!typed.trim() || Number.isNaN(next)) setWrong("Type a number.");
+    if (!typed.trim() && blank) {
+      setWrong(undefined);
+      onValue(null);
+    } else if (!typed.trim() || Number.isNaN(next))
+      setWrong(blank ? "Type a number, or leave it blank." : "Type a number.");
     else if (next < min || next > max)
       setWrong(`From ${written(min)} to ${written(max)}${props.unit ? ` ${props.unit}` : ""}.`);
     else {
@@ -93,8 +109,10 @@ export function NumberField(props: {
       onValue(next);
     }
   };
-  const nudge = (by: number) =>
-    take(written(Math.min(max, Math.max(min, Math.round((value + by) * 1000) / 1000))));
+  const nudge = (by: number) => {
+    const next = value === null ? props.start : Math.round((value + by) * 1000) / 1000;
+    take(written(Math.min(max, Math.max(min, next))));
+  };
   return (
     <Field label={props.label} error={wrong ?? props.error}>
       {(ids) => (

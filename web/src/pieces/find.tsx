@@ -74,6 +74,12 @@ function Finder({ onKeys, onDone }: { onKeys: () => void; onDone: () => void }) 
           ? [
               { key: "bench", name: "Bench", says: "the dough last worked on", run: go(`/bench/${last}`) },
               { key: "trays", name: "On trays", says: "the dough last worked on", run: go(`/trays/${last}`) },
+              {
+                key: "notebook",
+                name: "Notebook",
+                says: "bakes of the dough last worked on",
+                run: go(`/notebook/${last}`),
+              },
               { key: "weigh", name: "Weigh in", says: "the dough last worked on", run: go(`/weigh/${last}`) },
             ]
           : []),
@@ -87,7 +93,15 @@ function Finder({ onKeys, onDone }: { onKeys: () => void; onDone: () => void }) 
       [
         { key: "new", name: "New dough from a card", says: "paste, type, open a file", run: go("/new") },
         ...(last
-          ? [{ key: "plan", name: "Plan the baking", says: "of this dough", run: go(`/day?dough=${last}`) }]
+          ? [
+              { key: "plan", name: "Plan the baking", says: "of this dough", run: go(`/day?dough=${last}`) },
+              {
+                key: "record",
+                name: "Write down a bake",
+                says: "of this dough",
+                run: go(`/notebook/${last}?sheet=record`),
+              },
+            ]
           : []),
         {
           key: "theme",

@@ -5,7 +5,7 @@ import { useCatalogue } from "../client/catalogue";
 import { fromF, type Marks, nearest, toF } from "../words/heat";
 import { gramsPer, inSixteenths, MM_PER_IN, readInches } from "../words/numbers";
 import { Select } from "./choice";
-import { NumberField } from "./controls";
+import { MaybeField, NumberField } from "./controls";
 
 type Metric = Omit<ComponentProps<typeof NumberField>, "unit">;
 type InUnits = Metric & { kitchen: Pick<Kitchen, "units" | "scale"> };
@@ -44,6 +44,29 @@ export function LengthField({ kitchen, ...rest }: InUnits) {
       written={inSixteenths}
       read={readInches}
       onValue={(inches) => rest.onValue(inches * MM_PER_IN)}
+    />
+  );
+}
+
+/** A length that may be unknown. */
+export function MaybeLength(
+  props: Omit<ComponentProps<typeof MaybeField>, "unit"> & Pick<InUnits, "kitchen">,
+) {
+  const { kitchen, ...rest } = props;
+  if (kitchen.units === "metric") return <MaybeField {...rest} start={Math.round(rest.start)} unit="mm" />;
+  return (
+    <MaybeField
+      {...rest}
+      unit="in"
+      width="w-26"
+      value={rest.value === null ? null : Math.round((rest.value / MM_PER_IN) * 1000) / 1000}
+      start={Math.round((rest.start / MM_PER_IN) * 16) / 16}
+      min={Math.ceil((rest.min / MM_PER_IN) * 16) / 16}
+      max={Math.floor((rest.max / MM_PER_IN) * 16) / 16}
+      step={1 / 16}
+      written={inSixteenths}
+      read={readInches}
+      onValue={(inches) => rest.onValue(inches === null ? null : inches * MM_PER_IN)}
     />
   );
 }

@@ -14,13 +14,13 @@ import { Note, ProblemNote } from "./notes";
 import { PlaceHeader } from "./shell";
 
 /** A place opened with no dough chosen: the newest one, or the shelf. */
-export function ToFirstDough({ place }: { place: "bench" | "trays" }) {
+export function ToFirstDough({ place }: { place: "bench" | "trays" | "notebook" }) {
   const { doughs } = useShelf();
   const navigate = useNavigate();
   useEffect(() => {
     if (doughs) navigate(doughs[0] ? `/${place}/${doughs[0].id}` : "/new", { replace: true });
   }, [doughs, navigate, place]);
-  return <PlaceHeader title={place === "bench" ? "Bench" : "Trays"} />;
+  return <PlaceHeader title={{ bench: "Bench", trays: "Trays", notebook: "Notebook" }[place]} />;
 }
 
 /** A thing that cannot be shown: not there, taken off the shelf, not readable by this version, or the server is away. */

@@ -48,6 +48,12 @@ const marks: Record<string, ReactNode> = {
       <path d="M4 8h9M9 14h10M15 20h9" strokeWidth="4" />
     </g>
   ),
+  Notebook: (
+    <g {...stroke}>
+      <path d="M7 4h13a2 2 0 0 1 2 2v16a2 2 0 0 1-2 2H7z" />
+      <path d="M11 4v20M4 9h5M4 14h5M4 19h5M15 10h3M15 15h3" />
+    </g>
+  ),
   Kitchen: (
     <g {...stroke}>
       <rect x="5" y="4" width="18" height="20" rx="3" />
@@ -85,6 +91,7 @@ export function Shell({ children }: { children: ReactNode }) {
     ["Bench", dough ? `/bench/${dough}` : "/bench"],
     ["Trays", dough ? `/trays/${dough}` : "/trays"],
     ["Day", "/day"],
+    ["Notebook", dough ? `/notebook/${dough}` : "/notebook"],
     ["Kitchen", "/kitchen"],
   ] as const;
   return (

@@ -99,7 +99,9 @@ export function Answer({ entry, names }: { entry: Entry; names?: Names }) {
         )}
         {entry.state === "refused" && <Button onClick={() => outbox.again(entry)}>Try again</Button>}
         {entry.state === "stale" &&
-          (change.kind === "put-aside" || change.kind === "put-aside-plan") &&
+          (change.kind === "put-aside" ||
+            change.kind === "put-aside-plan" ||
+            change.kind === "put-aside-bake") &&
           fresh !== undefined && (
             <Button onClick={() => outbox.again(entry, { ...change, revision: fresh })}>
               Take it off all the same
@@ -196,6 +198,14 @@ function subject(change: Change): string {
       return `${change.name}, a bake day put aside`;
     case "put-back-plan":
       return `${change.name}, a bake day put back`;
+    case "add-bake":
+      return "A bake written down";
+    case "save-bake":
+      return `${change.name}, what is written of it`;
+    case "put-aside-bake":
+      return `${change.name}, put aside`;
+    case "put-back-bake":
+      return `${change.name}, put back`;
     case "throw-away":
       return `${change.name}, thrown away`;
   }

@@ -267,3 +267,33 @@ export const LININGS: Record<string, string> = {
   bare: "bare, ungreased",
   mat: "baking mat",
 };
+
+export const VERDICTS: Record<Schemas["Verdict"], string> = {
+  pale: "too pale",
+  right: "just right",
+  dark: "too dark",
+};
+
+export const TEXTURES: Record<Schemas["Texture"], string> = {
+  crisp: "crisp",
+  snappy: "snappy",
+  chewy: "chewy",
+  soft: "soft",
+  cakey: "cakey",
+  sandy: "sandy",
+  tender: "tender",
+  dry: "dry",
+  hard: "hard",
+  tough: "tough",
+  greasy: "greasy",
+  crumbly: "crumbly",
+};
+
+export const LIKED = ["not again", "so so", "good", "very good", "the best"] as const;
+
+export const UNEXPLAINED: Record<Schemas["Unexplained"], string> = {
+  usual: "the usual difference between two bakes",
+  perhaps: "perhaps something else too",
+  something:
+    "something not written down changed: flour scooped, fat softer, a warm tray, another shelf of the oven?",
+};

@@ -96,7 +96,7 @@ export const percent = (value: number, digits = 0) => `${round(value, digits)}%`
 /** Minutes to the nearest half. */
 export function minutes(value: number): string {
   const halves = Math.round(value * 2) / 2;
-  return Number.isInteger(halves) ? `${halves}` : `${Math.floor(halves)}½`;
+  return Number.isInteger(halves) ? `${halves}` : `${Math.floor(halves) || ""}½`;
 }
 
 /** The likely minutes to aim for: one kitchen of two lies between. */

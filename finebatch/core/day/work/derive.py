@@ -1,6 +1,6 @@
 """From doughs on the bench to the day's work."""
 
-from typing import NamedTuple
+from typing import TYPE_CHECKING, NamedTuple
 
 from ...base import refusal
 from ...bench import Assessment, DoughSpec, Keep, Report, Share, alone, report, share_named
@@ -16,11 +16,16 @@ from .load_work import icing_of, plain_loads, rusk_loads
 from .share import DoughShare
 from .work import LoadWork
 
+if TYPE_CHECKING:
+    from ...learning.known import Known
 
-def share_of(spec: DoughSpec, kitchen: Kitchen, index: int, asked: DoughAsk) -> DoughShare:
+
+def share_of(
+    spec: DoughSpec, kitchen: Kitchen, index: int, asked: DoughAsk, known: "Known | None" = None
+) -> DoughShare:
     """The work of one dough, as number `index` of the day: its rest and the shares baked with it, or the one share that is asked for.
     Raises Refusal with a sentence for a person if it cannot be baked yet."""
-    whole = report(spec, kitchen)
+    whole = report(spec, kitchen, known)
     batches, kept = _batches(spec, whole, index, asked)
     loads: list[LoadWork] = []
     words: list[Texts] = []

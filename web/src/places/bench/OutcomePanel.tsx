@@ -1,6 +1,7 @@
 /** What comes out: the cookie large and to scale, sized on the drawing; its figures with their ranges; what to look for. */
 import clsx from "clsx";
 import { type RefObject, useState } from "react";
+import { Link, useParams } from "react-router";
 import type { Assessment, DoughSpec, Interval, Kitchen, Problem, Schemas } from "../../client/api";
 import { grant } from "../../client/assessments";
 import { useCatalogue } from "../../client/catalogue";
@@ -10,6 +11,8 @@ import { topOf } from "../../drawing/outline";
 import { Strip, type StripProps } from "../../drawing/strip";
 import { useOpened } from "../../pieces/address";
 import { Button } from "../../pieces/controls";
+import { Sheet } from "../../pieces/dialog";
+import { Evidence } from "../../pieces/evidence";
 import { Note, ProblemNote } from "../../pieces/notes";
 import { type SharesProps, SharesStrip } from "../../pieces/shares";
 import { ovenHeat } from "../../words/heat";
@@ -211,7 +214,7 @@ function Figures(props: {
           </span>
         </p>
         <span className="flex">
-          {!spec.own_bake && <HowSure window={window} />}
+          {!spec.own_bake && <HowSure spec={spec} window={window} kitchen={kitchen} />}
           <Button kind="quiet" className="whitespace-nowrap" onClick={props.onAsk}>
             What if…
           </Button>
@@ -224,10 +227,26 @@ function Figures(props: {
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Where the minutes come from. */
-function whenceOf(spec: DoughSpec, { baked, window }: Outcome): string {
+function whenceOf(spec: DoughSpec, { baked, window, basis }: Outcome): string {
   const own = window.earliest_min !== baked.first_done_min.low;
   const foretold = `${minutes(baked.first_done_min.low)} to ${minutes(baked.last_good_min.high)}`;
-  return own && spec.own_bake ? `your own minutes; foretold ${foretold}` : "from the dough alone";
+  if (own && spec.own_bake) return `your own minutes; foretold ${foretold}`;
+  const wrong = basis?.doubted.find(({ id, what }) => !id && what === "minutes");
+  const said = wrong && `; not the card's ${minutes(wrong.said)} min`;
+  if (basis?.own_bakes) return `from ${plural(basis.own_bakes, "bake")} of it${said ?? ""}`;
+  const claim = cardSays(spec);
+  const also = basis?.other_bakes ? `, ${plural(basis.other_bakes, "bake")} here` : "";
+  if (wrong) return `from the dough${also}${said}`;
+  if (claim) return `from the dough${also}; the card says ${claim}`;
+  return also ? `from the dough${also}` : "from the dough alone";
+}
+
+/** The card's own minutes, where they count. */
+function cardSays({ card }: DoughSpec): string | undefined {
+  const claim = card?.claims.find(({ kind }) => kind === "bake_min");
+  if (!claim?.low || card?.left_out.includes("bake_min")) return undefined;
+  const [low, high] = [minutes(claim.low), minutes(claim.high ?? claim.low)];
+  return low === high ? low : `${low} to ${high}`;
 }
 
 const bakeStrip = (name: string, { window }: Outcome, tint: string, whence: string): StripProps => ({
@@ -289,24 +308,37 @@ const over = ({ ends, leftover_g }: Outcome["pieces"], kitchen: Kitchen) =>
       ? "nothing over"
       : `${mass(leftover_g, kitchen)} dough over`;
 
-/** The good window and the doubt about it are two things: the one is the cookie's, the other ours. */
-function HowSure({ window }: { window: Outcome["window"] }) {
-  const [open, setOpen] = useState(false);
+/** The good window and the doubt about it are two things: the one is the cookie's, the other ours; and what moved it. */
+function HowSure(props: { spec: DoughSpec; window: Outcome["window"]; kitchen: Kitchen }) {
+  const { window } = props;
+  const [sheet, openSheet] = useOpened("sheet");
+  const { id } = useParams();
   return (
     <>
-      <Button kind="quiet" className="whitespace-nowrap" aria-expanded={open} onClick={() => setOpen(!open)}>
+      <Button kind="quiet" className="whitespace-nowrap" onClick={() => openSheet("how-sure")}>
         How sure?
       </Button>
-      {open && (
-        <div className="fixed right-6 bottom-20 z-10 w-[min(26rem,90vw)] shadow-lg">
+      <Sheet
+        title="How sure is that?"
+        open={sheet === "how-sure"}
+        onOpen={(open) => openSheet(open ? "how-sure" : undefined)}
+      >
+        <div className="grid gap-3">
           <Note severity="note">
             It is good from about {minutes(window.done_from_min)} to {minutes(window.done_to_min)} min. In one
             kitchen of two that lies at {likely(window)}; in nine of ten between{" "}
-            {minutes(window.earliest_min)} and {minutes(window.latest_min)}. A thermometer in the oven and a
-            baked batch make it surer.
+            {minutes(window.earliest_min)} and {minutes(window.latest_min)}. A baked batch that is written
+            down, or a thermometer in the oven, makes it surer.
           </Note>
+          <Evidence spec={props.spec} kitchen={props.kitchen} />
+          <Link
+            to={`/notebook/${id}?sheet=record`}
+            className="inline-flex min-h-11 items-center font-medium underline underline-offset-4"
+          >
+            Write down a bake of it
+          </Link>
         </div>
-      )}
+      </Sheet>
     </>
   );
 }

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import type { DoughSpec, Kitchen, Schemas, WeighedLine } from "../../client/api";
-import { offersFor, swapIn } from "../../client/assessments";
+import { about, offersFor, swapIn } from "../../client/assessments";
 import { Select } from "../../pieces/choice";
 import { ComparisonTable } from "../../pieces/comparison";
 import { Button } from "../../pieces/controls";
@@ -54,7 +54,7 @@ export function SwapSheet(props: {
     setSwapped(undefined);
     setFailed(undefined);
     try {
-      const body = { dough: spec, kitchen, line_id: lineId, swap_id: swap.id };
+      const body = { ...about(spec, kitchen), line_id: lineId, swap_id: swap.id };
       setSwapped(await swapIn(body));
     } catch (failure) {
       setFailed((failure as Error).message);

@@ -1,8 +1,8 @@
 /** What was put aside, doughs and plans: put back, or thrown away for good. */
 import { useState } from "react";
 import { useOutbox } from "../../client/answers";
+import { useBakes } from "../../client/bakes";
 import { useShelf } from "../../client/doughs";
-import type { Change } from "../../client/entries";
 import { useKitchen } from "../../client/kitchen";
 import { outbox } from "../../client/outbox";
 import { usePlans } from "../../client/plans";
@@ -14,12 +14,14 @@ import { PlaceHeader } from "../../pieces/shell";
 import { clock, day } from "../../words/numbers";
 
 interface Thing {
-  of: "dough" | "plan";
+  of: "dough" | "plan" | "bake";
   id: string;
   revision: number;
   name: string;
   says: string;
 }
+
+const BACK = { dough: "put-back", plan: "put-back-plan", bake: "put-back-bake" } as const;
 
 export function Aside() {
   const { entries } = useOutbox();
@@ -38,6 +40,16 @@ export function Aside() {
   const doughs = (shelf.doughs ?? []).map(
     ({ id, revision, name, preview }): Thing => ({ of: "dough", id, revision, name, says: preview }),
   );
+  const written = useBakes(undefined, true);
+  const bakes = (written.bakes ?? []).map(
+    ({ id, revision, bake }): Thing => ({
+      of: "bake",
+      id,
+      revision,
+      name: `A bake of ${bake.spec.name}`,
+      says: day(new Date(bake.baked_at), units),
+    }),
+  );
   const plans = (days.plans ?? [])
     .filter(({ id }) => !leaving.has(id))
     .map(
@@ -50,8 +62,7 @@ export function Aside() {
       }),
     );
   const putBack = ({ of, id, revision, name }: Thing) => {
-    const kind: Change["kind"] = of === "dough" ? "put-back" : "put-back-plan";
-    outbox.put({ kind, id, revision, name });
+    outbox.put({ kind: BACK[of], id, revision, name });
     keepFocus();
   };
   const throwAway = ({ of, id, revision, name }: Thing) => {
@@ -79,6 +90,14 @@ export function Aside() {
           onThrow={setThrowing}
           more={days.hasNextPage ? () => days.fetchNextPage() : undefined}
         />
+        <Things
+          title="Bakes"
+          empty="No bake is put aside."
+          things={bakes}
+          onBack={putBack}
+          onThrow={setThrowing}
+          more={written.hasNextPage ? () => written.fetchNextPage() : undefined}
+        />
       </div>
       {throwing && (
         <Ask
@@ -88,8 +107,10 @@ export function Aside() {
           onNo={() => setThrowing(undefined)}
         >
           {throwing.of === "dough"
-            ? "Its lines, its kept versions and its weigh-in go with it. This cannot be taken back."
-            : "The plan goes for good; its doughs stay where they are."}
+            ? "Its lines, its kept versions, its weigh-in and its bakes go with it. This cannot be taken back."
+            : throwing.of === "plan"
+              ? "The plan goes for good; its doughs stay where they are."
+              : "What is written of this bake goes for good."}
         </Ask>
       )}
     </>

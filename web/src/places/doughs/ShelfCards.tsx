@@ -9,7 +9,8 @@ import { useKitchen } from "../../client/kitchen";
 import { CrustFill, spotsOf } from "../../drawing/crust";
 import { Piece, topOf } from "../../drawing/outline";
 import { Menu, MenuFile, MenuItem } from "../../pieces/menu";
-import { length, minutes, plural, thickness, type UnitsOf } from "../../words/numbers";
+import { LIKED } from "../../words/labels";
+import { day, length, minutes, plural, thickness, type UnitsOf } from "../../words/numbers";
 
 /** In the size of text: cards grow with it. */
 export const CARD_REM = { wide: 20, gap: 0.75, high: 11.875 };
@@ -111,6 +112,7 @@ export function Cards(props: {
                       <MenuItem onSelect={() => navigate(`/trays/${dough.id}`)}>On trays</MenuItem>
                       <MenuItem onSelect={() => navigate(`/day?dough=${dough.id}`)}>Plan the baking</MenuItem>
                       <MenuItem onSelect={() => navigate(`/weigh/${dough.id}`)}>Weigh in</MenuItem>
+                      <MenuItem onSelect={() => navigate(`/notebook/${dough.id}`)}>Its bakes</MenuItem>
                       <MenuItem onSelect={() => props.onTags(dough)}>Tags…</MenuItem>
                     </>
                   ) : (
@@ -188,10 +190,16 @@ function Glanced({ dough, kitchen }: { dough: DoughSummary; kitchen?: Kitchen })
       </p>
       <p className="truncate text-note leading-snug text-quiet">{data?.style_label ?? " "}</p>
       <p className="truncate text-note leading-snug text-quiet" title={describe(dough, units)}>
-        {describe(dough, units)}
+        {dough.last ? lastBaked(dough.last, units) : describe(dough, units)}
       </p>
     </>
   );
+}
+
+/** "Baked 21 November, very good". */
+function lastBaked({ at, liked }: NonNullable<DoughSummary["last"]>, of: UnitsOf): string {
+  const when = day(new Date(at), of).replace(/^\w+,? /, "");
+  return `Baked ${when}${liked ? `, ${LIKED[liked - 1]}` : ""}`;
 }
 
 function describe({ form, line_count }: DoughSummary, kitchen: UnitsOf): string {

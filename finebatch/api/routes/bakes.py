@@ -1,0 +1,170 @@
+"""The notebook: writing bakes down, changing them, what they tell."""
+
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Query, status
+from pydantic import Field
+
+from ...core.base import Moment, Problem, Value, refusal
+from ...core.kitchen import spoken
+from ...core.notebook import Bake, Difference, Foretold, Measured, batch_of, foretold_for, questions
+from ...store import bakes, doughs, kitchen
+from ...store.bakes import BakeBefore, BakePage, SavedBake
+from ...store.knowledge import known_of
+from ...store.pages import MOST_A_PAGE
+from ...store.received import once
+from ..deps import ChangeKey, Reading, Transaction
+from ..problems import Conflict
+from ..requests import Done, Revision
+
+router = APIRouter(prefix="/api/bakes", tags=["notebook"])
+
+
+class BakeConflict(Conflict):
+    """The answer to a stale save of a bake: what stands now."""
+
+    current: SavedBake
+
+
+STALE: dict[int | str, dict[str, Any]] = {409: {"model": BakeConflict}, 410: {"model": BakeConflict}}
+
+
+class BakeOf(Value):
+    """Which batch of which dough was baked, and when. The formula and the settings are those saved now."""
+
+    dough_id: str = Field(max_length=40)
+    batch: str = Field(default="", max_length=40)
+    baked_at: Moment
+    tray: str = Field(default="", max_length=40)
+    half: str = Field(default="", max_length=1)
+
+
+class NewBake(BakeOf):
+    """A bake to write down."""
+
+    measured: Measured
+
+
+class BakeSave(Value):
+    """A change of a bake over a known revision: what was measured, when, and whether it counts."""
+
+    revision: int
+    baked_at: Moment
+    measured: Measured
+    learn_from: bool = True
+
+
+class Draft(BakeOf):
+    """A record being filled in."""
+
+    measured: Measured = Measured()
+
+
+class DraftSeen(Value):
+    """What is foretold of a bake being written down, and what in it can hardly be meant."""
+
+    foretold: Foretold | None
+    shaped: str  # what was shaped, in a sentence
+    questions: tuple[Problem, ...]
+
+
+@router.get("", operation_id="listBakes")
+def list_bakes(
+    db: Reading,
+    dough_id: Annotated[str | None, Query(max_length=40)] = None,
+    aside: bool = False,
+    next: Annotated[str | None, Query(max_length=100)] = None,
+    limit: Annotated[int, Query(ge=1, le=200)] = MOST_A_PAGE,
+) -> BakePage:
+    """The latest bakes first, of one dough or of all, a page at a time."""
+    return bakes.listed(db, dough_id, next, limit, aside)
+
+
+@router.post("/drafts", operation_id="seeDraft")
+def see_draft(draft: Draft, db: Reading) -> DraftSeen:
+    """What is foretold of a bake that is being written down, and questions at its fields; nothing is kept."""
+    place = kitchen.get(db).kitchen
+    spec, _ = batch_of(doughs.get(db, draft.dough_id).spec, place, draft.batch)
+    foretold, found = foretold_for(spec, place, known_of(db, draft.dough_id, place.oven_number))
+    asked = questions(draft.measured, foretold, found)
+    statement = found.outcome.pieces.statement if found.outcome else ""
+    return spoken(DraftSeen(foretold=foretold, shaped=statement, questions=asked), place)
+
+
+@router.post("", operation_id="addBake", status_code=status.HTTP_201_CREATED)
+def add_bake(new: NewBake, db: Transaction, key: ChangeKey = None) -> SavedBake:
+    """Write a bake down, with the formula, the settings and the prediction of this moment."""
+
+    def write() -> SavedBake:
+        place = kitchen.get(db).kitchen
+        spec, name = batch_of(doughs.get(db, new.dough_id).spec, place, new.batch)
+        foretold, _ = foretold_for(spec, place, known_of(db, new.dough_id, place.oven_number))
+        bake = Bake(
+            baked_at=new.baked_at, batch=new.batch, batch_name=name, spec=spec, kitchen=place, measured=new.measured,
+            foretold=foretold, tray=new.tray, half=new.half,
+        )  # fmt: skip
+        return bakes.add(db, new.dough_id, bake)
+
+    return once(db, key, SavedBake, write, lambda id: bakes.get(db, id))
+
+
+@router.get("/difference", operation_id="compareBakes")
+def compare_bakes(
+    a: Annotated[str, Query(max_length=40)], b: Annotated[str, Query(max_length=40)], db: Reading
+) -> Difference:
+    """From bake `a` to bake `b`: what was changed, each change's share of the difference, and what is left. What the dough answers to
+    changes is learned without the two."""
+    from ...core.notebook.difference import difference
+
+    before, after, place = bakes.get(db, a), bakes.get(db, b), kitchen.get(db).kitchen
+    if before.dough_id != after.dough_id:
+        raise refusal("b", "These are bakes of two doughs. Choose two of one dough.")
+    known = known_of(db, after.dough_id, after.bake.kitchen.oven_number).without(a, b)
+    return spoken(difference(before.bake, after.bake, known), place)
+
+
+@router.get("/{bake_id}", operation_id="getBake", responses={410: {"model": BakeConflict}})
+def get_bake(bake_id: str, db: Reading) -> SavedBake:
+    """One bake; 410 with what it was if it is put aside."""
+    return bakes.get(db, bake_id)
+
+
+@router.get("/{bake_id}/befores", operation_id="listBefores")
+def list_befores(bake_id: str, db: Reading) -> tuple[BakeBefore, ...]:
+    """How a bake stood before each change."""
+    return bakes.befores(db, bake_id)
+
+
+@router.put("/{bake_id}", operation_id="saveBake", responses=STALE)
+def save_bake(bake_id: str, save: BakeSave, db: Transaction, key: ChangeKey = None) -> SavedBake:
+    """Change a bake; how it stood is kept. 409 with what stands now if another device changed it first."""
+
+    def change() -> SavedBake:
+        now = bakes.get(db, bake_id).bake
+        changed = now.but(baked_at=save.baked_at, measured=save.measured, learn_from=save.learn_from)
+        return bakes.save(db, bake_id, save.revision, changed)
+
+    return once(db, key, SavedBake, change, lambda id: bakes.get(db, id))
+
+
+@router.post("/{bake_id}/put-aside", operation_id="putAsideBake", responses=STALE)
+def put_aside_bake(bake_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> SavedBake:
+    """Take a bake out of the notebook, and all it taught with it; it can be put back."""
+    return once(db, key, SavedBake, lambda: bakes.put_aside(db, bake_id, at.revision))
+
+
+@router.post("/{bake_id}/put-back", operation_id="putBackBake", responses=STALE)
+def put_back_bake(bake_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> SavedBake:
+    """Put a bake back."""
+    return once(db, key, SavedBake, lambda: bakes.put_back(db, bake_id, at.revision))
+
+
+@router.post("/{bake_id}/throw-away", operation_id="throwAwayBake", responses=STALE)
+def throw_away_bake(bake_id: str, at: Revision, db: Transaction, key: ChangeKey = None) -> Done:
+    """Throw a bake that was put aside away for good."""
+
+    def throw() -> Done:
+        bakes.throw_away(db, bake_id, at.revision)
+        return Done()
+
+    return once(db, key, Done, throw)

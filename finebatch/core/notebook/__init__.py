@@ -1,0 +1,22 @@
+"""The notebook: bakes as they were written down, what is learned from them, and what they tell."""
+
+from .apart import Difference
+from .batch import batch_of, foretold_for
+from .questions import questions
+from .record import EDITION, Bake, Foretold, Measured, Shade, Texture, Verdict, foretold_of, oven_name
+
+__all__ = [
+    "EDITION",
+    "Bake",
+    "Difference",
+    "Foretold",
+    "Measured",
+    "Shade",
+    "Texture",
+    "Verdict",
+    "batch_of",
+    "foretold_for",
+    "foretold_of",
+    "oven_name",
+    "questions",
+]

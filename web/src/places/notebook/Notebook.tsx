@@ -1,0 +1,178 @@
+/** The notebook: what was baked of a dough, whether the ranges held, what was different each time, what it taught. */
+import { useEffect } from "react";
+import { Link, useParams } from "react-router";
+import type { Kitchen } from "../../client/api";
+import { type SavedBake, useBakes } from "../../client/bakes";
+import { lastDough, useDough } from "../../client/dough";
+import { useKitchen } from "../../client/kitchen";
+import { outbox } from "../../client/outbox";
+import { History } from "../../drawing/history";
+import { useOpened } from "../../pieces/address";
+import { Button } from "../../pieces/controls";
+import { Evidence } from "../../pieces/evidence";
+import { Missing, ToFirstDough } from "../../pieces/missing";
+import { PlaceHeader } from "../../pieces/shell";
+import { toast } from "../../pieces/toasts";
+import { length, minutes, plural } from "../../words/numbers";
+import { BakeRow } from "./BakeRow";
+import { CompareSheet } from "./CompareSheet";
+import { RecordSheet } from "./RecordSheet";
+
+export function Notebook() {
+  const { id } = useParams();
+  const dough = useDough(id);
+  const { data: kitchen } = useKitchen();
+  const { bakes, total, hasNextPage, fetchNextPage } = useBakes(id);
+  const [sheet, openSheet] = useOpened("sheet");
+  const [edited, edit] = useOpened("bake");
+  useEffect(() => {
+    if (id) lastDough.set(id);
+  }, [id]);
+  if (!id) return <ToFirstDough place="notebook" />;
+  if (!dough.spec || !kitchen || !bakes)
+    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Notebook" />;
+  const count = total ?? bakes.length;
+  const numbered = bakes.map((bake, i) => ({ bake, number: count - i }));
+  const editing = bakes.find((bake) => bake.id === edited);
+  const remove = (bake: SavedBake, number: number) => {
+    const { id, revision } = bake;
+    const name = `Bake ${number} of ${bake.bake.spec.name}`;
+    outbox.put({ kind: "put-aside-bake", id, revision, name });
+    toast(`${name} is put aside, and what it taught with it.`, () =>
+      outbox.put({ kind: "put-back-bake", id, revision: revision + 1, name }),
+    );
+  };
+  return (
+    <>
+      <PlaceHeader title={`${dough.spec.name}: ${count ? plural(count, "bake") : "not baked yet"}`}>
+        {bakes.length > 1 && <Button onClick={() => openSheet("compare")}>Compare two</Button>}
+        <Button kind="main" onClick={() => openSheet("record")}>
+          Write down a bake
+        </Button>
+      </PlaceHeader>
+      <div className="grid gap-4 p-5">
+        {bakes.length > 0 && (
+          <section
+            aria-label="What it taught"
+            className="enamel flex flex-wrap items-start gap-x-8 gap-y-3 px-5 py-3"
+          >
+            <Plots bakes={numbered} kitchen={kitchen} />
+            <div className="min-w-72 flex-1">
+              <h2 className="text-lead font-bold">What is known now</h2>
+              <Evidence
+                spec={dough.spec}
+                kitchen={kitchen}
+                numbers={new Map(numbered.map(({ bake, number }) => [bake.id, number]))}
+              />
+            </div>
+          </section>
+        )}
+        {bakes.length ? (
+          <section aria-label="Bakes" className="enamel">
+            <ul className="divide-y divide-line">
+              {numbered.map(({ bake, number }, i) => (
+                <BakeRow
+                  key={bake.id}
+                  bake={bake}
+                  number={number}
+                  before={bakes[i + 1]}
+                  kitchen={kitchen}
+                  onChange={() => edit(bake.id)}
+                  onRemove={() => remove(bake, number)}
+                />
+              ))}
+            </ul>
+            {hasNextPage && (
+              <Button className="m-3" onClick={() => fetchNextPage()}>
+                Show older bakes ({count - bakes.length} more)
+              </Button>
+            )}
+          </section>
+        ) : (
+          <section className="enamel grid max-w-2xl gap-3 p-5">
+            <p className="text-lead">
+              Write down how the next bake comes out: a width or two, the minutes, how it was liked. One bake
+              halves the ranges of all that follow.
+            </p>
+            <p className="text-quiet">
+              What was baked before counts as well, from memory: leave out what you do not know.
+            </p>
+            <div className="flex flex-wrap gap-3">
+              <Button kind="main" onClick={() => openSheet("record")}>
+                Write down a bake
+              </Button>
+              <Link
+                to={`/bench/${id}`}
+                className="inline-flex min-h-11 items-center px-3 font-medium underline underline-offset-4"
+              >
+                Back to its bench
+              </Link>
+            </div>
+          </section>
+        )}
+      </div>
+      <RecordSheet
+        key={editing?.id ?? "new"}
+        open={sheet === "record" || editing !== undefined}
+        onOpen={(open) => {
+          if (open) return;
+          if (editing) edit(undefined);
+          else openSheet(undefined);
+        }}
+        dough={{ id, spec: dough.spec }}
+        kitchen={kitchen}
+        editing={editing}
+      />
+      <CompareSheet
+        open={sheet === "compare"}
+        onOpen={(open) => openSheet(open ? "compare" : undefined)}
+        bakes={numbered}
+        kitchen={kitchen}
+      />
+    </>
+  );
+}
+
+type Written = SavedBake["bake"];
+
+export interface Numbered {
+  bake: SavedBake;
+  number: number;
+}
+
+const middleWidth = ({ widths_mm }: SavedBake["bake"]["measured"]) =>
+  widths_mm.length ? widths_mm.reduce((sum, mm) => sum + mm, 0) / widths_mm.length : null;
+
+function Plots({ bakes, kitchen }: { bakes: Numbered[]; kitchen: Kitchen }) {
+  const oldest = [...bakes].reverse();
+  const of = (
+    low: (of: Written) => [number, number] | null | undefined,
+    value: (of: Written) => number | null | undefined,
+  ) =>
+    oldest.flatMap(({ bake: { bake }, number }) => {
+      const range = low(bake);
+      return range ? [{ name: `${number}`, low: range[0], high: range[1], value: value(bake) ?? null }] : [];
+    });
+  const widths = of(
+    ({ foretold }) => foretold && [foretold.width_mm.low, foretold.width_mm.high],
+    ({ measured }) => middleWidth(measured),
+  );
+  const times = of(
+    ({ foretold }) => foretold && [foretold.first_done_min.low, foretold.last_good_min.high],
+    ({ measured }) => measured.oven_min,
+  );
+  const walls = widths.every(({ low, high }) => high - low < 0.5);
+  return (
+    <>
+      {!walls && (
+        <History
+          title={kitchen.units === "us" ? "Width, in" : "Width, mm"}
+          points={widths}
+          says={(mm) => length(mm, kitchen)}
+          tick={(mm) => length(mm, kitchen).replace(/ \w+$/, "")}
+        />
+      )}
+      <History title="Minutes" points={times} says={(min) => `${minutes(min)} min`} tick={minutes} />
+    </>
+  );
+}

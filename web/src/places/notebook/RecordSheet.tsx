@@ -1,0 +1,401 @@
+/** A bake written down in under a minute: what is not known is left out, and what can hardly be meant is asked at its field. */
+import clsx from "clsx";
+import { ToggleGroup } from "radix-ui";
+import { useMemo, useState } from "react";
+import type { DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
+import { useStill } from "../../client/assessments";
+import { type Measured, measuredOf, NOTHING, type SavedBake, useDraft } from "../../client/bakes";
+import { newKey } from "../../client/entries";
+import { outbox } from "../../client/outbox";
+import { within } from "../../client/within";
+import { Segments, Select } from "../../pieces/choice";
+import { Button, Field, MaybeField } from "../../pieces/controls";
+import { Sheet } from "../../pieces/dialog";
+import { MaybeLength } from "../../pieces/measures";
+import { MomentField } from "../../pieces/moment";
+import { ProblemNote } from "../../pieces/notes";
+import { toast } from "../../pieces/toasts";
+import { LIKED, options, TEXTURES, VERDICTS } from "../../words/labels";
+
+const MOST_WIDTHS = 6;
+const NOT_SAID = "none";
+const local = (moment: Date) =>
+  new Date(moment.getTime() - moment.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+
+interface Written {
+  batch: string;
+  at: string;
+  measured: Measured;
+}
+
+/** What is being written is kept on this device until it is saved or let go. */
+function useWritten(key: string, start: Written) {
+  const name = `finebatch.record.${key}`;
+  const [written, set] = useState<Written>(() => {
+    try {
+      const kept = localStorage.getItem(name);
+      return kept ? { ...start, ...JSON.parse(kept) } : start;
+    } catch {
+      return start;
+    }
+  });
+  const write = (part: Partial<Written>) =>
+    set((now) => {
+      const next = { ...now, ...part };
+      localStorage.setItem(name, JSON.stringify(next));
+      return next;
+    });
+  const forget = () => {
+    localStorage.removeItem(name);
+    set(start);
+  };
+  return { written, write, forget };
+}
+
+export function RecordSheet(props: {
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  dough: { id: string; spec: DoughSpec };
+  kitchen: Kitchen;
+  editing?: SavedBake;
+}) {
+  return (
+    <Sheet
+      title={props.editing ? "Change what is written" : "Write down a bake"}
+      open={props.open}
+      onOpen={props.onOpen}
+      wide
+    >
+      <RecordForm {...props} />
+    </Sheet>
+  );
+}
+
+function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
+  const { dough, kitchen, editing } = props;
+  const start = useMemo((): Written => {
+    const bake = editing?.bake;
+    return bake
+      ? { batch: bake.batch, at: local(new Date(bake.baked_at)), measured: measuredOf(editing) }
+      : { batch: "", at: local(new Date()), measured: NOTHING };
+  }, [editing]);
+  const { written, write, forget } = useWritten(
+    editing ? `${editing.id}.${editing.revision}` : dough.id,
+    start,
+  );
+  const { measured, batch, at } = written;
+  const put = (part: Partial<Measured>) => write({ measured: { ...measured, ...part } });
+  const moment = new Date(at);
+  const baked_at = Number.isNaN(moment.getTime()) ? new Date().toISOString() : moment.toISOString();
+  const asking = JSON.stringify({
+    dough_id: dough.id,
+    batch,
+    baked_at,
+    tray: "",
+    half: "",
+    measured: forAsking(measured),
+  });
+  const still = useStill(asking);
+  const draft = useMemo((): Schemas["Draft"] => JSON.parse(still), [still]);
+  const { data } = useDraft(draft, props.open);
+  const foretold = editing?.bake.foretold ?? data?.foretold;
+  const asked = (field: string) => data?.questions.filter((one) => one.field === field) ?? [];
+  const batches = batchesOf(dough.spec);
+  const save = () => {
+    if (editing) {
+      const { id, revision } = editing;
+      outbox.put({
+        kind: "save-bake",
+        id,
+        revision,
+        save: { revision, baked_at, measured, learn_from: editing.bake.learn_from },
+        name: dough.spec.name,
+      });
+    } else {
+      const bake = { dough_id: dough.id, batch, baked_at, tray: "", half: "", measured };
+      outbox.put({ kind: "add-bake", id: newKey(), bake });
+    }
+    forget();
+    toast(
+      editing ? "Changed. How it was written before is kept." : "Written down. The next prediction knows it.",
+    );
+    props.onOpen(false);
+  };
+  const nothing = !editing && JSON.stringify(measured) === JSON.stringify(NOTHING);
+  return (
+    <form
+      className="grid gap-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save();
+      }}
+    >
+      <div className="flex flex-wrap items-end gap-4">
+        <MomentField label="Baked" kitchen={kitchen} value={at} onValue={(next) => write({ at: next })} />
+        {batches.length > 1 && !editing && (
+          <div className="w-52">
+            <Select
+              label="Which"
+              value={batch}
+              onValue={(next) => write({ batch: next })}
+              options={batches}
+            />
+          </div>
+        )}
+        <MaybeField
+          label="How many"
+          unit=""
+          width="w-18"
+          value={measured.count}
+          start={foretold?.count ?? 12}
+          {...within("Measured", "count")}
+          onValue={(count) => put({ count })}
+        />
+        {data?.shaped && <p className="pb-2.5 text-note text-quiet">{data.shaped}</p>}
+      </div>
+      <Asked problems={asked("count")} />
+      <Widths
+        measured={measured}
+        foretold={foretold ?? undefined}
+        kitchen={kitchen}
+        problems={data?.questions ?? []}
+        onPut={put}
+      />
+      <div className="flex flex-wrap items-end gap-4">
+        <MaybeLength
+          label="One height"
+          kitchen={kitchen}
+          value={measured.height_mm}
+          start={foretold?.height_mm.value ?? 12}
+          {...within("Measured", "height_mm")}
+          onValue={(height_mm) => put({ height_mm })}
+        />
+        <MaybeField
+          label="In the oven"
+          unit="min"
+          value={measured.oven_min}
+          start={Math.round((foretold?.aim_min ?? 11) * 2) / 2}
+          step={0.5}
+          {...within("Measured", "oven_min")}
+          onValue={(oven_min) => put({ oven_min })}
+        />
+        <Segments
+          label="and then they were"
+          value={measured.verdict ?? NOT_SAID}
+          onValue={(verdict) => put({ verdict: verdict === NOT_SAID ? null : verdict })}
+          options={[[NOT_SAID, "not sure"], ...options(VERDICTS)] as const}
+        />
+      </div>
+      <Asked
+        problems={[...asked("height_mm"), ...asked("oven_min")]}
+        onRemedy={(problem) => put({ [problem.field]: Number(problem.remedy?.value) })}
+      />
+      <Shades scale={foretold?.scale ?? []} value={measured.shade} onValue={(shade) => put({ shade })} />
+      <Chips
+        label="How they eat"
+        options={options(TEXTURES)}
+        value={measured.textures}
+        onValue={(textures) => put({ textures })}
+      />
+      <div className="flex flex-wrap items-end gap-4">
+        <Segments
+          label="How it was liked"
+          value={`${measured.liked ?? NOT_SAID}`}
+          onValue={(liked) => put({ liked: Number(liked) || null })}
+          options={[[NOT_SAID, "not said"], ...LIKED.map((word, i) => [`${i + 1}`, word] as const)]}
+        />
+        <ThermometerField
+          kitchen={kitchen}
+          value={measured.oven_read_c}
+          onValue={(oven_read_c) => put({ oven_read_c })}
+        />
+      </div>
+      <Field label="One line of note">
+        {(ids) => (
+          <input
+            {...ids}
+            className="control w-full"
+            maxLength={400}
+            value={measured.note}
+            onChange={(event) => put({ note: event.target.value })}
+          />
+        )}
+      </Field>
+      <div className="sticky -bottom-5 -mx-5 -mb-5 flex flex-wrap items-center gap-3 border-t-[1.5px] rounded-b-[13px] border-line bg-enamel px-5 py-2.5">
+        <Button type="submit" kind="main" disabled={nothing}>
+          {editing ? "Keep the change" : "Keep this bake"}
+        </Button>
+        <span className="min-w-60 flex-1 text-note text-quiet">
+          Formula, settings and what was foretold are kept with it. Write the minutes they really took:
+          planned ones teach nothing.
+        </span>
+      </div>
+    </form>
+  );
+}
+
+/** What a question can hang on; a word of note asks nothing. */
+const forAsking = (measured: Measured): Measured => ({
+  ...NOTHING,
+  count: measured.count,
+  widths_mm: measured.widths_mm,
+  height_mm: measured.height_mm,
+  oven_min: measured.oven_min,
+});
+
+function batchesOf(spec: DoughSpec): [string, string][] {
+  const small: [string, string][] =
+    spec.form.kind === "cutout" && spec.form.small_mm ? [["small", "The small ones"]] : [];
+  return [
+    ["", spec.shares.length ? "The rest of the dough" : "The dough"],
+    ...small,
+    ...spec.shares.map((share): [string, string] => [share.id, share.name]),
+  ];
+}
+
+function Asked(props: { problems: Problem[]; onRemedy?: (problem: Problem) => void }) {
+  return props.problems.map((problem) => (
+    <ProblemNote key={problem.message} problem={problem} onRemedy={props.onRemedy} />
+  ));
+}
+
+/** A few cookies across, as they lie; one more field than there are widths, so that there is always a next one. */
+function Widths(props: {
+  measured: Measured;
+  foretold?: Schemas["Foretold"];
+  kitchen: Kitchen;
+  problems: Problem[];
+  onPut: (part: Partial<Measured>) => void;
+}) {
+  const { measured, foretold, kitchen, onPut } = props;
+  const widths = measured.widths_mm;
+  const walls = foretold && foretold.width_mm.high - foretold.width_mm.low < 0.5;
+  if (walls) return null;
+  const fields = Math.min(MOST_WIDTHS, widths.length + 1);
+  const set = (i: number, mm: number | null) =>
+    onPut({
+      widths_mm:
+        mm === null
+          ? widths.filter((_, n) => n !== i)
+          : i < widths.length
+            ? widths.map((one, n) => (n === i ? mm : one))
+            : [...widths, mm],
+    });
+  const asked = props.problems.filter(({ field }) => field.startsWith("widths_mm."));
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="mb-1 font-semibold">How wide are a few of them?</legend>
+      <div className="flex flex-wrap gap-3">
+        {Array.from({ length: fields }, (_, i) => (
+          <MaybeLength
+            key={i}
+            label={`Cookie ${i + 1}`}
+            kitchen={kitchen}
+            value={widths[i] ?? null}
+            start={widths.at(-1) ?? foretold?.width_mm.value ?? 60}
+            min={3}
+            max={700}
+            onValue={(mm) => set(i, mm)}
+          />
+        ))}
+      </div>
+      <Asked
+        problems={asked}
+        onRemedy={(problem) => set(Number(problem.field.split(".")[1]), Number(problem.remedy?.value))}
+      />
+    </fieldset>
+  );
+}
+
+/** The rim held against the colours this dough's crust goes through. */
+function Shades(props: {
+  scale: Schemas["Foretold"]["scale"];
+  value: Measured["shade"];
+  onValue: (shade: Measured["shade"]) => void;
+}) {
+  if (!props.scale.length) return null;
+  return (
+    <div>
+      <p id="rim" className="mb-0.5 text-note font-medium text-quiet">
+        The rim is
+      </p>
+      <ToggleGroup.Root
+        type="single"
+        aria-labelledby="rim"
+        value={props.value ?? ""}
+        onValueChange={(word) => props.onValue((word || null) as Measured["shade"])}
+        className="flex flex-wrap gap-2"
+      >
+        {props.scale.map(({ word, colour }) => (
+          <ToggleGroup.Item
+            key={word}
+            value={word}
+            className="flex min-h-11 items-center gap-2 rounded-[10px] border-[1.5px] border-edge bg-raised py-1 pr-3 pl-2 font-medium data-[state=on]:border-chosen data-[state=on]:bg-chosen data-[state=on]:text-on-chosen"
+          >
+            <svg viewBox="0 0 32 32" className="size-8" aria-hidden="true">
+              <circle cx={16} cy={16} r={14} fill={colour} stroke="currentColor" strokeWidth={1.5} />
+            </svg>
+            {word}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </div>
+  );
+}
+
+function Chips<T extends string>(props: {
+  label: string;
+  options: [T, string][];
+  value: readonly T[];
+  onValue: (value: T[]) => void;
+}) {
+  return (
+    <div>
+      <p className="mb-0.5 text-note font-medium text-quiet">{props.label}</p>
+      <ToggleGroup.Root
+        type="multiple"
+        aria-label={props.label}
+        value={[...props.value]}
+        onValueChange={(value) => props.onValue((value as T[]).slice(0, 6))}
+        className="flex flex-wrap gap-2"
+      >
+        {props.options.map(([value, label]) => (
+          <ToggleGroup.Item
+            key={value}
+            value={value}
+            className={clsx(
+              "min-h-11 rounded-[10px] border-[1.5px] border-edge bg-raised px-3 font-medium",
+              "data-[state=on]:border-chosen data-[state=on]:bg-chosen data-[state=on]:text-on-chosen",
+            )}
+          >
+            {label}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </div>
+  );
+}
+
+/** A thermometer inside the oven, in the kitchen's own degrees. */
+function ThermometerField(props: {
+  kitchen: Kitchen;
+  value: number | null;
+  onValue: (celsius: number | null) => void;
+}) {
+  const { kitchen, value, onValue } = props;
+  const f = kitchen.scale === "f";
+  const to = (c: number) => (f ? Math.round((c * 9) / 5 + 32) : Math.round(c));
+  const bounds = within("Measured", "oven_read_c");
+  return (
+    <MaybeField
+      label="A thermometer in the oven read"
+      unit={f ? "°F" : "°C"}
+      value={value === null ? null : to(value)}
+      start={f ? 350 : 180}
+      min={to(bounds.min)}
+      max={to(bounds.max)}
+      step={f ? 5 : 1}
+      onValue={(read) => onValue(read === null ? null : f ? ((read - 32) * 5) / 9 : read)}
+    />
+  );
+}
