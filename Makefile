@@ -12,7 +12,7 @@ unexport PYTHONDONTWRITEBYTECODE
 NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
 NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
 
-.PHONY: demo test dev lint build types bench truth daybench mutants golden pictures clean help
+.PHONY: demo test dev lint build types bench truth learnbench tradetable daybench mutants golden pictures clean help
 
 help: ## what there is
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
@@ -49,6 +49,12 @@ bench: $(STAMPS)/dev build ## measure the budgets (docs/budgets.md)
 
 truth: $(STAMPS)/dev ## how true the bake model is: bakes, trade ranges, jumps, speed (docs/model.md)
 	$(PY) -m tests.truth
+
+learnbench: $(STAMPS)/dev ## how much a notebook sharpens the predictions, in simulated kitchens (docs/learning.md)
+	$(PY) -m tests.learning_bench
+
+tradetable: $(STAMPS)/dev ## what the trade says of each family, with what the model says, as learning takes it
+	$(PY) -c "from tests.simulated import trade_table; open('finebatch/reference/trade_looks.json', 'w').write(trade_table())"
 
 daybench: $(STAMPS)/dev ## measure the bake day's benchmark set (docs/bake-day.md)
 	$(PY) -m tests.day_bench

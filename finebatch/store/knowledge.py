@@ -85,7 +85,8 @@ def _chosen(session: Session, dough: str) -> list[BakeRow]:
         .where(*_COUNTS, BakeRow.dough_id != dough)
         .subquery()
     )
-    near = (ranked.c.family == family) if family else ranked.c.n < 0
+    # Of a dough never baked the family is not known here: all others are as near.
+    near = (ranked.c.family == family) if family else ranked.c.n > 0
     query = (
         select(ranked.c.id)
         .where((near & (ranked.c.n <= OF_FAMILY)) | (ranked.c.n <= OF_OTHERS))
