@@ -27,9 +27,9 @@ def test_a_thumbprint_with_its_jam(page: Page, shared: Server) -> None:
 
 def test_six_on_a_small_tray_tonight_and_the_rest_kept(page: Page, shared: Server) -> None:
     on_the_bench(page, shared, name="Tonight Drops")
-    setting(page, "Portion").fill("20")
+    setting(page, "Portion").fill("14")
     choose(setting(page, "Take them out"), "soft")
-    expect(page.get_by_text("20 g raw")).to_be_visible()
+    expect(page.get_by_text("14 g raw")).to_be_visible()
     page.get_by_role("link", name="See the trays").click()
     page.get_by_role("radio", name=re.compile("Small sheet")).check()
     page.get_by_role("textbox", name="Bake now").fill("6")

@@ -7,7 +7,17 @@ from pydantic import Field
 
 from ...core.base import Moment, Problem, Value, refusal
 from ...core.kitchen import spoken
-from ...core.notebook import Bake, Difference, Foretold, Measured, batch_of, foretold_for, questions
+from ...core.notebook import (
+    Bake,
+    Difference,
+    Foretold,
+    LikelyCause,
+    Measured,
+    Symptom,
+    batch_of,
+    foretold_for,
+    questions,
+)
 from ...store import bakes, doughs, kitchen
 from ...store.bakes import BakeBefore, BakePage, SavedBake
 from ...store.knowledge import known_of
@@ -127,6 +137,21 @@ def compare_bakes(
 def get_bake(bake_id: str, db: Reading) -> SavedBake:
     """One bake; 410 with what it was if it is put aside."""
     return bakes.get(db, bake_id)
+
+
+@router.get("/{bake_id}/causes", operation_id="findCauses")
+def find_causes(
+    bake_id: str, db: Reading, symptom: Annotated[list[Symptom] | None, Query(max_length=6)] = None
+) -> tuple[LikelyCause, ...]:
+    """What is likely to have gone wrong with a bake, by the words for what was seen and by its own numbers. 422 for a dough of nothing."""
+    from ...core.notebook.faults import likely_causes
+
+    saved, place = bakes.get(db, bake_id), kitchen.get(db).kitchen
+    known = known_of(db, saved.dough_id, saved.bake.kitchen.oven_number).without(bake_id)
+    try:
+        return spoken(likely_causes(saved.bake, tuple(symptom or ()), known), place)
+    except ValueError as error:
+        raise refusal("lines", "This bake has no dough to think about: its lines weigh nothing.") from error
 
 
 @router.get("/{bake_id}/befores", operation_id="listBefores")

@@ -9,7 +9,7 @@ from .linking import linked
 from .looks import RAW_COCOA, RAW_MOLASSES, RAW_WHEAT, Inclusion, Looks, Tints, looks_of
 from .making import Making
 from .method import Attention, MethodStep, Stage, chill_hours, mixing_minutes, propose, softening_minutes
-from .styles import Style, strangeness, styles
+from .styles import Style, Usual, strangeness, styles
 from .wanting import wanting
 from .weigh_in import Rescue, Target, WeighIn, as_weighed, rescue, targets
 
@@ -30,6 +30,7 @@ __all__ = [
     "Style",
     "Target",
     "Tints",
+    "Usual",
     "WeighIn",
     "amounts_by_role",
     "as_weighed",

@@ -88,15 +88,15 @@ def distance(percentages: dict[str, float], style: Style) -> float:
     return (total / len(AXES)) ** 0.5  # type: ignore[no-any-return]
 
 
-STRANGE_FROM, STRANGEST = 0.9, 2.0
+STRANGE_FROM, STRANGEST = 0.9, 1.5
 
 
 def strangeness(percentages: dict[str, float] | None, style: Style, sugar_alcohol: bool) -> float:
-    """How much more than usual the model may miss a dough: 1 like its family to 2 unlike any, by judgement (docs/learning.md). Sugar
+    """How much more than usual the model may miss a dough: 1 like its family to 1.5 unlike any, by judgement (docs/learning.md). Sugar
     alcohols and doughs without flour are strange to all.
 
     >>> strangeness(None, styles()["rolled_ball"], False)
-    2.0
+    1.5
     """
     if percentages is None:
         return STRANGEST

@@ -43,7 +43,7 @@ class Said:
 @dataclass(frozen=True)
 class Look:
     """`families` with the share of each, for a dough may lie between some. `kitchen` is "" for what the trade says, which is of nobody's kitchen; a card's author has a kitchen of its own. Looks with the
-    same `tray` share a tray's luck. `strange`: how much more than usual the model may miss this dough, 1 to 2."""
+    same `tray` share a tray's luck. `strange`: how much more than usual the model may miss this dough, 1 or more."""
 
     id: str
     nominal: Nominal

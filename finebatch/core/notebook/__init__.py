@@ -4,14 +4,17 @@ from .apart import Difference
 from .batch import batch_of, foretold_for
 from .questions import questions
 from .record import EDITION, Bake, Foretold, Measured, Shade, Texture, Verdict, foretold_of, oven_name
+from .wrong import LikelyCause, Symptom
 
 __all__ = [
     "EDITION",
     "Bake",
     "Difference",
     "Foretold",
+    "LikelyCause",
     "Measured",
     "Shade",
+    "Symptom",
     "Texture",
     "Verdict",
     "batch_of",

@@ -73,5 +73,22 @@ export function useDifference(a: string | undefined, b: string | undefined) {
   });
 }
 
+/** What is likely to have gone wrong with a bake. */
+export function useCauses(id: string | undefined, symptoms: Schemas["Symptom"][]) {
+  return useQuery({
+    queryKey: keys.causes(id ?? "", symptoms),
+    queryFn: ({ signal }) =>
+      need(
+        api.GET("/api/bakes/{bake_id}/causes", {
+          params: { path: { bake_id: id ?? "" }, query: { symptom: symptoms } },
+          signal,
+        }),
+      ),
+    enabled: Boolean(id),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}
+
 export const beforesOf = (id: string) =>
   need(api.GET("/api/bakes/{bake_id}/befores", { params: { path: { bake_id: id } } }));

@@ -45,5 +45,6 @@ export const keys = {
   bakes: ["bakes"],
   bakesOf: (dough: string | undefined, aside: boolean) => ["bakes", "of", dough, aside],
   draft: (draft: Schemas["Draft"]) => ["bakes", "draft", draft],
+  causes: (id: string, symptoms: readonly string[]) => ["bakes", "causes", id, symptoms],
   difference: (a: string, b: string) => ["bakes", "difference", a, b],
 } as const;

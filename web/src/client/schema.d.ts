@@ -113,6 +113,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bakes/{bake_id}/causes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Causes
+         * @description What is likely to have gone wrong with a bake, by the words for what was seen and by its own numbers. 422 for a dough of nothing.
+         */
+        get: operations["findCauses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bakes/{bake_id}/befores": {
         parameters: {
             query?: never;
@@ -2963,6 +2983,27 @@ export interface components {
             note: string;
         };
         /**
+         * LikelyCause
+         * @description A cause with its share of all (0 to 1), the evidence from this dough, this bake and this oven, and the one change to try: what it is
+         *     expected to do to the width (mm) and the minutes, where the model can tell.
+         */
+        LikelyCause: {
+            /** Cause */
+            cause: string;
+            /** Words */
+            words: string;
+            /** Share */
+            share: number;
+            /** Signs */
+            signs: components["schemas"]["Sign"][];
+            /** Next */
+            next: string;
+            /** Wider Mm */
+            wider_mm?: number | null;
+            /** Longer Min */
+            longer_min?: number | null;
+        };
+        /**
          * Limits
          * @description The kitchen's limits. `ovens` are rack positions of each; `trays` how many of each kind; temperatures within
          *     `near_c` share an oven; `shelf` units of fridge, `tray_shelves` raw trays it can hold as well, `area_cm2` of cooling rack.
@@ -4888,6 +4929,16 @@ export interface components {
             aside: number;
         };
         /**
+         * Sign
+         * @description One piece of evidence, in a sentence: for the cause, against it, or neither (None).
+         */
+        Sign: {
+            /** Saying */
+            saying: string;
+            /** Speaks For */
+            speaks_for: boolean | null;
+        };
+        /**
          * SizeWish
          * @description One of the three: how many cookies, how wide baked, or how large the sheet that the dough is rolled to.
          */
@@ -5043,6 +5094,12 @@ export interface components {
             spec: components["schemas"]["DoughSpec"];
             comparison: components["schemas"]["Comparison"];
         };
+        /**
+         * Symptom
+         * @description What is seen or tasted (`reference/faults.csv`).
+         * @enum {string}
+         */
+        Symptom: "spread_too_much" | "spread_too_little" | "domed_cakey" | "tough" | "hard_as_stone" | "crumbly_dough" | "sticky_dough" | "cracked_logs" | "slices_crumble" | "burnt_edge_raw_middle" | "uneven_tray" | "pale" | "too_dark" | "dark_underside" | "greasy" | "shape_lost" | "raised_pan_edges" | "stuck" | "soft_after_a_day" | "hard_after_a_day" | "flat_lacy" | "joined_edges" | "hollow" | "uneven_sizes";
         /**
          * Target
          * @description One line at the scale. `state`: waiting, short (top up), done or over. An amount by feel runs from `least_g`, to begin with, to
@@ -5975,6 +6032,66 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    findCauses: {
+        parameters: {
+            query?: {
+                symptom?: components["schemas"]["Symptom"][] | null;
+            };
+            header?: never;
+            path: {
+                bake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LikelyCause"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Request Entity Too Large */

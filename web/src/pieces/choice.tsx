@@ -128,3 +128,37 @@ export function Switch(props: { label: string; checked: boolean; onChecked: (che
     </div>
   );
 }
+
+/** Any of several words, each a tap. */
+export function Chips<T extends string>(props: {
+  label: string;
+  options: [T, string][];
+  value: readonly T[];
+  onValue: (value: T[]) => void;
+}) {
+  return (
+    <div>
+      <p className="mb-0.5 text-note font-medium text-quiet">{props.label}</p>
+      <ToggleGroup.Root
+        type="multiple"
+        aria-label={props.label}
+        value={[...props.value]}
+        onValueChange={(value) => props.onValue(value as T[])}
+        className="flex flex-wrap gap-2"
+      >
+        {props.options.map(([value, label]) => (
+          <ToggleGroup.Item
+            key={value}
+            value={value}
+            className={clsx(
+              "min-h-11 rounded-[10px] border-[1.5px] border-edge bg-raised px-3 font-medium",
+              "data-[state=on]:border-chosen data-[state=on]:bg-chosen data-[state=on]:text-on-chosen",
+            )}
+          >
+            {label}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </div>
+  );
+}

@@ -27,6 +27,9 @@ export function KnownNow({ of, kitchen }: { of: Schemas["Evidences"]; kitchen: K
 export function Evidence(props: { spec: DoughSpec; kitchen: Kitchen; numbers?: Named }) {
   const { data } = useEvidence(props.spec, props.kitchen);
   if (!data) return null;
+  // Where bakes have no numbers, all of them together tell enough.
+  const together = !props.numbers && data.pieces.some(({ source }) => source === "own");
+  const pieces = data.pieces.filter(({ source }) => !together || (source !== "bake" && source !== "older"));
   return (
     <>
       <KnownNow of={data} kitchen={props.kitchen} />
@@ -35,7 +38,7 @@ export function Evidence(props: { spec: DoughSpec; kitchen: Kitchen; numbers?: N
           What moved it
         </summary>
         <ul className="text-note leading-relaxed">
-          {data.pieces.map((piece) => (
+          {pieces.map((piece) => (
             <li key={`${piece.source} ${piece.id}`}>
               <span className="font-semibold">{nameOf(piece, props.numbers)}:</span>{" "}
               {[wider(piece.wider_mm, props.kitchen), longer(piece.longer_min)].filter(Boolean).join(", ") ||

@@ -297,3 +297,30 @@ export const UNEXPLAINED: Record<Schemas["Unexplained"], string> = {
   something:
     "something not written down changed: flour scooped, fat softer, a warm tray, another shelf of the oven?",
 };
+
+export const SYMPTOMS: Record<Schemas["Symptom"], string> = {
+  spread_too_much: "ran together, wide and thin",
+  spread_too_little: "small thick lumps",
+  domed_cakey: "high, soft and cakey",
+  tough: "tough to chew",
+  hard_as_stone: "like stones",
+  crumbly_dough: "the dough fell apart",
+  sticky_dough: "the dough stuck to everything",
+  cracked_logs: "logs split along the top",
+  slices_crumble: "crumbled when sliced",
+  burnt_edge_raw_middle: "dark rim, raw middle",
+  uneven_tray: "one side of the tray darker",
+  pale: "pale in the middle",
+  too_dark: "too dark all over",
+  dark_underside: "dark underneath",
+  greasy: "greasy",
+  shape_lost: "shapes blurred",
+  raised_pan_edges: "edges climbed the pan",
+  stuck: "stuck to the tray",
+  soft_after_a_day: "soft the next day",
+  hard_after_a_day: "hard the next day",
+  flat_lacy: "flat, with holes",
+  joined_edges: "joined at the edges",
+  hollow: "hollow under the crust",
+  uneven_sizes: "large and small ones",
+};

@@ -17,6 +17,7 @@ import { length, minutes, plural } from "../../words/numbers";
 import { BakeRow } from "./BakeRow";
 import { CompareSheet } from "./CompareSheet";
 import { RecordSheet } from "./RecordSheet";
+import { WrongSheet } from "./WrongSheet";
 
 export function Notebook() {
   const { id } = useParams();
@@ -45,6 +46,7 @@ export function Notebook() {
   return (
     <>
       <PlaceHeader title={`${dough.spec.name}: ${count ? plural(count, "bake") : "not baked yet"}`}>
+        {bakes.length > 0 && <Button onClick={() => openSheet("wrong")}>What went wrong?</Button>}
         {bakes.length > 1 && <Button onClick={() => openSheet("compare")}>Compare two</Button>}
         <Button kind="main" onClick={() => openSheet("record")}>
           Write down a bake
@@ -122,6 +124,12 @@ export function Notebook() {
         dough={{ id, spec: dough.spec }}
         kitchen={kitchen}
         editing={editing}
+      />
+      <WrongSheet
+        open={sheet === "wrong"}
+        onOpen={(open) => openSheet(open ? "wrong" : undefined)}
+        bakes={numbered}
+        kitchen={kitchen}
       />
       <CompareSheet
         open={sheet === "compare"}

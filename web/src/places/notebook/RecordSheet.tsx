@@ -1,5 +1,4 @@
 /** A bake written down in under a minute: what is not known is left out, and what can hardly be meant is asked at its field. */
-import clsx from "clsx";
 import { ToggleGroup } from "radix-ui";
 import { useMemo, useState } from "react";
 import type { DoughSpec, Kitchen, Problem, Schemas } from "../../client/api";
@@ -8,7 +7,7 @@ import { type Measured, measuredOf, NOTHING, type SavedBake, useDraft } from "..
 import { newKey } from "../../client/entries";
 import { outbox } from "../../client/outbox";
 import { within } from "../../client/within";
-import { Segments, Select } from "../../pieces/choice";
+import { Chips, Segments, Select } from "../../pieces/choice";
 import { Button, Field, MaybeField } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { MaybeLength } from "../../pieces/measures";
@@ -18,6 +17,7 @@ import { toast } from "../../pieces/toasts";
 import { LIKED, options, TEXTURES, VERDICTS } from "../../words/labels";
 
 const MOST_WIDTHS = 6;
+const MOST_TEXTURES = 6;
 const NOT_SAID = "none";
 const local = (moment: Date) =>
   new Date(moment.getTime() - moment.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
@@ -195,7 +195,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
         label="How they eat"
         options={options(TEXTURES)}
         value={measured.textures}
-        onValue={(textures) => put({ textures })}
+        onValue={(textures) => put({ textures: textures.slice(0, MOST_TEXTURES) })}
       />
       <div className="flex flex-wrap items-end gap-4">
         <Segments
@@ -336,39 +336,6 @@ function Shades(props: {
               <circle cx={16} cy={16} r={14} fill={colour} stroke="currentColor" strokeWidth={1.5} />
             </svg>
             {word}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
-    </div>
-  );
-}
-
-function Chips<T extends string>(props: {
-  label: string;
-  options: [T, string][];
-  value: readonly T[];
-  onValue: (value: T[]) => void;
-}) {
-  return (
-    <div>
-      <p className="mb-0.5 text-note font-medium text-quiet">{props.label}</p>
-      <ToggleGroup.Root
-        type="multiple"
-        aria-label={props.label}
-        value={[...props.value]}
-        onValueChange={(value) => props.onValue((value as T[]).slice(0, 6))}
-        className="flex flex-wrap gap-2"
-      >
-        {props.options.map(([value, label]) => (
-          <ToggleGroup.Item
-            key={value}
-            value={value}
-            className={clsx(
-              "min-h-11 rounded-[10px] border-[1.5px] border-edge bg-raised px-3 font-medium",
-              "data-[state=on]:border-chosen data-[state=on]:bg-chosen data-[state=on]:text-on-chosen",
-            )}
-          >
-            {label}
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
