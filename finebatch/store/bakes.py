@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from ..core.base import Problem, Value
 from ..core.notebook import Bake
-from .bodies import Kind, body_of, read
+from .bodies import Kind, UnreadableError, body_of, read
 from .knowledge import looked_anew
 from .pages import MOST_A_PAGE, after, cursor
 from .revisions import NotThereError, StaleError, drop_over, save_over
@@ -152,6 +152,24 @@ def throw_away_of(session: Session, dough_id: str) -> None:
     of_dough = select(BakeRow.id).where(BakeRow.dough_id == dough_id)
     session.execute(delete(BakeBeforeRow).where(BakeBeforeRow.bake_id.in_(of_dough)))
     session.execute(delete(BakeRow).where(BakeRow.dough_id == dough_id))
+
+
+def all_of(
+    session: Session, dough_id: str | None, oven: int | None = None, most: int | None = None
+) -> tuple[Bake, ...]:
+    """The latest bakes of a dough, or in an oven, or all; those that cannot be read are left out."""
+    query = select(BakeRow).where(BakeRow.deleted_at.is_(None)).order_by(BakeRow.baked_at.desc(), BakeRow.id.desc())
+    if dough_id is not None:
+        query = query.where(BakeRow.dough_id == dough_id)
+    if oven is not None:
+        query = query.where(BakeRow.oven == oven)
+    found = []
+    for row in session.scalars(query.limit(most)):
+        try:
+            found.append(_saved(row).bake)
+        except UnreadableError:
+            continue
+    return tuple(found)
 
 
 class LastBaked(Value):

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query, status
+from fastapi import APIRouter, Query, Response, status
 from pydantic import Field
 
 from ...core.base import Moment, Problem, Value, refusal
@@ -17,13 +17,17 @@ from ...core.notebook import (
     batch_of,
     foretold_for,
     questions,
+    record_sheet,
 )
+from ...formats.bakes import bakes_to_csv
+from ...formats.pdf import Paper, guide_to_pdf
 from ...store import bakes, doughs, kitchen
 from ...store.bakes import BakeBefore, BakePage, SavedBake
 from ...store.knowledge import known_of
 from ...store.pages import MOST_A_PAGE
 from ...store.received import once
 from ..deps import ChangeKey, Reading, Transaction
+from ..files import as_file
 from ..problems import Conflict
 from ..requests import Done, Revision
 
@@ -116,6 +120,23 @@ def add_bake(new: NewBake, db: Transaction, key: ChangeKey = None) -> SavedBake:
         return bakes.add(db, new.dough_id, bake)
 
     return once(db, key, SavedBake, write, lambda id: bakes.get(db, id))
+
+
+@router.get("/export/csv", operation_id="exportBakes", response_class=Response)
+def export_bakes(db: Reading, dough_id: Annotated[str | None, Query(max_length=40)] = None) -> Response:
+    """All bakes, or those of one dough, as a table."""
+    name = "bakes" if dough_id is None else f"{doughs.get(db, dough_id).spec.name} bakes"
+    text = bakes_to_csv(bakes.all_of(db, dough_id))
+    return Response(text, media_type="text/csv; charset=utf-8", headers=as_file(name, "csv"))
+
+
+@router.get("/sheet/{paper}", operation_id="printRecordSheet", response_class=Response)
+def print_record_sheet(paper: Paper, db: Reading) -> Response:
+    """A sheet to fill by pencil, with a ruler strip, at 1:1."""
+    guide = record_sheet(kitchen.get(db).kitchen.units)
+    return Response(
+        guide_to_pdf(guide, paper, "Fine Batch"), media_type="application/pdf", headers=as_file("record sheet", "pdf")
+    )
 
 
 @router.get("/difference", operation_id="compareBakes")

@@ -5,12 +5,17 @@ from typing import Any
 from fastapi import APIRouter
 from pydantic import ValidationError
 
+from ...core.notebook import Habits, habits_of
+from ...store import bakes
 from ...store import kitchen as kept
 from ...store.kitchen import SavedKitchen
+from ...store.knowledge import known_of
 from ...store.received import once
 from ..deps import ChangeKey, Reading, Transaction
 from ..problems import invalid_value
 from ..requests import Changes
+
+MOST_BAKES = 200  # that are looked at for scatter and drift
 
 router = APIRouter(prefix="/api/kitchen", tags=["kitchen"])
 
@@ -29,6 +34,13 @@ def change_kitchen(request: Changes, db: Transaction, key: ChangeKey = None) -> 
         return once(db, key, SavedKitchen, lambda: kept.change(db, request.changes))
     except ValidationError as error:
         raise invalid_value(error) from error
+
+
+@router.get("/habits", operation_id="getHabits")
+def get_habits(db: Reading) -> Habits:
+    """What the bakes in the present oven tell of it and of these hands."""
+    oven = kept.get(db).kitchen.oven_number
+    return habits_of(known_of(db, None, oven), bakes.all_of(db, None, oven, MOST_BAKES))
 
 
 @router.get("/raw", operation_id="getRawKitchen")

@@ -47,3 +47,15 @@ def unknown(learned: Learned, look: Look, level: str, name: str) -> tuple[float,
     cross = shared * learned.rows.moves[:, k] * of.sds[k] ** 2
     mean = float(cross @ learned.alpha)
     return mean, math.sqrt(max(sd**2 - float(cross @ learned.precision @ cross), 0.0))
+
+
+def shared_effect(learned: Learned, look: Look, level: str, output: Output) -> tuple[float, float]:
+    """Mean and sd of what one level adds to an output (ln) of a look: how much longer bakes take in this kitchen than in most."""
+    of, row = learned.table[level], look.row[output]
+    var = float((row**2 * of.sds**2).sum())
+    if learned.rows is None:
+        return 0.0, math.sqrt(var)
+    shared = same(learned.rows, Rows([look], row[None, :]), level, of)[:, 0]
+    cross = shared * (learned.rows.moves @ (of.sds**2 * row))
+    mean = float(cross @ learned.alpha)
+    return mean, math.sqrt(max(var - float(cross @ learned.precision @ cross), 0.0))

@@ -2,8 +2,10 @@
 
 from .apart import Difference
 from .batch import batch_of, foretold_for
+from .habits import Habits, habits_of
 from .questions import questions
 from .record import EDITION, Bake, Foretold, Measured, Shade, Texture, Verdict, foretold_of, oven_name
+from .sheet import record_sheet
 from .wrong import LikelyCause, Symptom
 
 __all__ = [
@@ -11,6 +13,7 @@ __all__ = [
     "Bake",
     "Difference",
     "Foretold",
+    "Habits",
     "LikelyCause",
     "Measured",
     "Shade",
@@ -20,6 +23,8 @@ __all__ = [
     "batch_of",
     "foretold_for",
     "foretold_of",
+    "habits_of",
     "oven_name",
     "questions",
+    "record_sheet",
 ]

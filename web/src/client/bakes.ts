@@ -73,6 +73,11 @@ export function useDifference(a: string | undefined, b: string | undefined) {
   });
 }
 
+/** What the bakes tell of this oven and these hands. */
+export function useHabits() {
+  return useQuery({ queryKey: keys.habits, queryFn: () => need(api.GET("/api/kitchen/habits")) });
+}
+
 /** What is likely to have gone wrong with a bake. */
 export function useCauses(id: string | undefined, symptoms: Schemas["Symptom"][]) {
   return useQuery({

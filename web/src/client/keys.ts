@@ -42,6 +42,7 @@ export const keys = {
     spec,
     kitchen,
   ],
+  habits: ["bakes", "habits"],
   bakes: ["bakes"],
   bakesOf: (dough: string | undefined, aside: boolean) => ["bakes", "of", dough, aside],
   draft: (draft: Schemas["Draft"]) => ["bakes", "draft", draft],

@@ -68,6 +68,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bakes/export/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Bakes
+         * @description All bakes, or those of one dough, as a table.
+         */
+        get: operations["exportBakes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/sheet/{paper}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Record Sheet
+         * @description A sheet to fill by pencil, with a ruler strip, at 1:1.
+         */
+        get: operations["printRecordSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bakes/difference": {
         parameters: {
             query?: never;
@@ -549,6 +589,26 @@ export interface paths {
          *     the field for a value that cannot be.
          */
         patch: operations["changeKitchen"];
+        trace?: never;
+    };
+    "/api/kitchen/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Habits
+         * @description What the bakes in the present oven tell of it and of these hands.
+         */
+        get: operations["getHabits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/kitchen/raw": {
@@ -2448,6 +2508,18 @@ export interface components {
             questions: components["schemas"]["Problem"][];
         };
         /**
+         * Drift
+         * @description The bakes of a month (as 2026-06): how many, and how far their minutes lay from what was foretold of each, in %.
+         */
+        Drift: {
+            /** Month */
+            month: string;
+            /** Bakes */
+            bakes: number;
+            /** Minutes Pct */
+            minutes_pct: number;
+        };
+        /**
          * EggCount
          * @description Whole eggs to buy for the dough. `used` counts eggs that go in whole; of those cracked for their yolks or whites alone the other half is
          *     left, and so is a share of the last whole one, offered as a wash.
@@ -2761,6 +2833,29 @@ export interface components {
             settled: components["schemas"]["SettledName"][];
         };
         /**
+         * Habits
+         * @description What was learned of a kitchen. `oven_c`, °C hotter than its dial with low and high, is None without a thermometer's reading;
+         *     `scatter_pct`, how far the widths of one bake differ (sd).
+         */
+        Habits: {
+            /** Bakes */
+            bakes: number;
+            /** Doughs */
+            doughs: number;
+            minutes: components["schemas"]["Leaning"] | null;
+            width: components["schemas"]["Leaning"] | null;
+            /** Oven C */
+            oven_c: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Scatter Pct */
+            scatter_pct: number | null;
+            /** Drift */
+            drift: components["schemas"]["Drift"][];
+        };
+        /**
          * Heat
          * @description How warm the thing is, in the words used through the whole app.
          * @enum {string}
@@ -2967,6 +3062,18 @@ export interface components {
             times: number;
             /** Liked */
             liked: number | null;
+        };
+        /**
+         * Leaning
+         * @description How far from most kitchens, in %, with its 90% range.
+         */
+        Leaning: {
+            /** Pct */
+            pct: number;
+            /** Low Pct */
+            low_pct: number;
+            /** High Pct */
+            high_pct: number;
         };
         /**
          * Leavening
@@ -5845,6 +5952,118 @@ export interface operations {
             };
         };
     };
+    exportBakes: {
+        parameters: {
+            query?: {
+                dough_id?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printRecordSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper: components["schemas"]["Paper"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     compareBakes: {
         parameters: {
             query: {
@@ -7679,6 +7898,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedKitchen"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getHabits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habits"];
                 };
             };
             /** @description Bad Request */

@@ -9,6 +9,7 @@ import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { Answer } from "../../pieces/waiting";
+import { Learned } from "./Learned";
 import { PARTS } from "./parts";
 
 const NAMES = Object.keys(PARTS_AT) as KitchenPart[];
@@ -71,11 +72,14 @@ export function KitchenPlace() {
             />
           ))}
         </div>
-        <Panel title={name}>
-          <div className="grid gap-3 p-4" key={part}>
-            <Fields kitchen={kitchen} onKitchen={set} />
-          </div>
-        </Panel>
+        <div className="grid gap-4">
+          <Panel title={name}>
+            <div className="grid gap-3 p-4" key={part}>
+              <Fields kitchen={kitchen} onKitchen={set} />
+            </div>
+          </Panel>
+          <Learned kitchen={kitchen} onKitchen={set} />
+        </div>
       </div>
     </>
   );

@@ -10,6 +10,7 @@ import { History } from "../../drawing/history";
 import { useOpened } from "../../pieces/address";
 import { Button } from "../../pieces/controls";
 import { Evidence } from "../../pieces/evidence";
+import { Menu, MenuFile } from "../../pieces/menu";
 import { Missing, ToFirstDough } from "../../pieces/missing";
 import { PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
@@ -48,6 +49,13 @@ export function Notebook() {
       <PlaceHeader title={`${dough.spec.name}: ${count ? plural(count, "bake") : "not baked yet"}`}>
         {bakes.length > 0 && <Button onClick={() => openSheet("wrong")}>What went wrong?</Button>}
         {bakes.length > 1 && <Button onClick={() => openSheet("compare")}>Compare two</Button>}
+        <Menu label="Out">
+          <MenuFile href={`/api/bakes/export/csv?dough_id=${id}`}>These bakes as a table (CSV)</MenuFile>
+          <MenuFile href="/api/bakes/export/csv">All bakes as a table (CSV)</MenuFile>
+          <MenuFile href={`/api/bakes/sheet/${kitchen.units === "us" ? "letter" : "a4"}`}>
+            A sheet to fill by pencil (PDF)
+          </MenuFile>
+        </Menu>
         <Button kind="main" onClick={() => openSheet("record")}>
           Write down a bake
         </Button>
