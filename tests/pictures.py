@@ -32,6 +32,8 @@ def main() -> None:
             "day": "/day",
             "plan": f"/day/{plans['Deck Drops']}",
             "plan-three-doughs": f"/day/{next(id for title, id in plans.items() if 'Tide' in title)}",
+            "notebook": f"/notebook/{doughs['Deck Drops']}",
+            "record": f"/notebook/{doughs['Deck Drops']}?sheet=record",
             "kitchen": "/kitchen",
         }
         card = (

@@ -30,6 +30,8 @@ def places(demo: Server, page: Page) -> dict[str, str]:
         "day": "/day",
         "plan": f"/day/{next(plan['id'] for plan in plans if 'Tide' not in plan['title'])}",
         "large plan": f"/day/{next(plan['id'] for plan in plans if 'Tide' in plan['title'])}",
+        "notebook": f"/notebook/{by_name['Deck Drops']}",
+        "notebook of nothing yet": f"/notebook/{by_name['Harbour Knots']}",
         "kitchen": "/kitchen",
         "trays of the kitchen": "/kitchen?part=trays",
         "put aside": "/aside",
@@ -56,6 +58,8 @@ NAMES = [
     "day",
     "plan",
     "large plan",
+    "notebook",
+    "notebook of nothing yet",
     "kitchen",
     "trays of the kitchen",
     "put aside",
@@ -192,11 +196,24 @@ def test_every_form_fits_the_bench_without_scrolling(page: Page, server: Server,
         assert clipped == [], form
 
 
-@pytest.mark.parametrize("name", ["scale", "swap", "card", "versions", "files", "what-if", "balance", "method"])
+@pytest.mark.parametrize(
+    "name", ["scale", "swap", "card", "versions", "files", "what-if", "balance", "method", "how-sure"]
+)
 def test_the_sheets_of_the_bench_are_accessible(page: Page, demo: Server, name: str) -> None:
     page.goto(f"{demo.url}{places(demo, page)['bench']}?sheet={name}")
     expect(page.get_by_role("dialog")).to_be_visible()
     page.wait_for_timeout(600)
+    assert axe(page) == []
+
+
+@pytest.mark.parametrize("name", ["record", "compare", "wrong"])
+@pytest.mark.parametrize("size", SIZES)
+def test_the_sheets_of_the_notebook_are_accessible(page: Page, demo: Server, name: str, size: str) -> None:
+    width, height = SIZES[size]
+    page.set_viewport_size({"width": width, "height": height})
+    page.goto(f"{demo.url}{places(demo, page)['notebook']}?sheet={name}")
+    expect(page.get_by_role("dialog")).to_be_visible()
+    page.wait_for_timeout(800)
     assert axe(page) == []
 
 

@@ -20,6 +20,7 @@ export function useAnswers() {
         switch (change.kind) {
           case "kitchen":
             client.setQueryData(keys.kitchen, answer as SavedKitchen);
+            refresh(client, keys.habits);
             break;
           case "weigh-in":
             client.setQueryData(keys.weighIn(change.id), answer);

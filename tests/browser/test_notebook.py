@@ -1,0 +1,159 @@
+"""Whole jobs of the notebook: a bake written down in under a minute, two compared, a wrong claim contradicted, and what came of each."""
+
+import re
+import time
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Server
+from tests.kit import drop_dough
+
+pytestmark = pytest.mark.browser
+
+
+def on_shelf(page: Page, server: Server, **changes) -> str:
+    spec = drop_dough(name="Notebook Drops", **changes).model_dump(mode="json")
+    return page.request.post(f"{server.url}/api/doughs", data=spec).json()["id"]
+
+
+def written(page: Page, server: Server, dough: str, day: int, **measured) -> None:
+    body = {"dough_id": dough, "baked_at": f"2026-06-{day:02}T15:00:00Z", "measured": measured}
+    assert page.request.post(f"{server.url}/api/bakes", data=body).ok
+
+
+def test_a_bake_is_written_down_in_under_a_minute_and_the_bench_knows_it(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    page.goto(f"{server.url}/bench/{dough}")
+    came = page.get_by_role("region", name="What comes out")
+    expect(came.get_by_text("from the dough alone")).to_be_visible()
+    page.get_by_role("button", name="How sure?").click()
+    page.get_by_role("link", name="Write down a bake of it").click()
+    sheet = page.get_by_role("dialog", name="Write down a bake")
+    expect(sheet.get_by_role("radio", name="golden")).to_be_visible()
+    began = time.monotonic()
+    sheet.get_by_label("How many", exact=True).fill("22")
+    sheet.get_by_label("Cookie 1", exact=True).fill("104")
+    sheet.get_by_label("Cookie 2: more").click()
+    sheet.get_by_label("Cookie 2: more").click()
+    sheet.get_by_label("Cookie 3", exact=True).fill("103")
+    sheet.get_by_label("In the oven", exact=True).fill("14.5")
+    sheet.get_by_role("radio", name="just right").click()
+    sheet.get_by_role("radio", name="golden").click()
+    sheet.get_by_role("button", name="chewy").click()
+    sheet.get_by_role("radio", name="very good").click()
+    sheet.get_by_label("One line of note").fill("with the new rye")
+    sheet.get_by_role("button", name="Keep this bake").click()
+    assert time.monotonic() - began < 60
+    expect(page.get_by_text("Written down. The next prediction knows it.").first).to_be_visible()
+    row = page.get_by_role("region", name="Bakes").get_by_role("listitem").first
+    expect(row.get_by_text("104 mm")).to_be_visible()
+    expect(row.get_by_text("14½ min")).to_be_visible()
+    expect(row.get_by_text("chewy · with the new rye")).to_be_visible()
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Bench").click()
+    expect(came.get_by_text("from 1 bake of it")).to_be_visible()
+    page.goto(server.url)
+    expect(page.get_by_text(re.compile(r"^Baked .*, very good$"))).to_be_visible()
+
+
+def test_what_is_typed_of_a_bake_outlives_a_reload_and_a_slip_is_asked(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    page.goto(f"{server.url}/notebook/{dough}?sheet=record")
+    sheet = page.get_by_role("dialog", name="Write down a bake")
+    sheet.get_by_label("Cookie 1", exact=True).fill("9.9")
+    expect(sheet.get_by_text("9.9 mm wide is far from the")).to_be_visible()
+    sheet.get_by_label("In the oven", exact=True).fill("0")
+    expect(sheet.get_by_text("From 0.5 to 240 min.")).to_be_visible()
+    sheet.get_by_label("In the oven", exact=True).fill("12")
+    page.reload()
+    expect(sheet.get_by_label("Cookie 1", exact=True)).to_have_value("9.9")
+    expect(sheet.get_by_label("In the oven", exact=True)).to_have_value("12")
+    sheet.get_by_role("button", name=re.compile("99 mm was meant")).click()
+    expect(sheet.get_by_label("Cookie 1", exact=True)).to_have_value("99")
+    expect(sheet.get_by_text("far from the")).to_be_hidden()
+
+
+def test_two_bakes_are_compared_and_one_is_put_aside_and_back(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    written(page, server, dough, 1, widths_mm=[96, 97], oven_min=13, verdict="right")
+    saved = page.request.get(f"{server.url}/api/doughs/{dough}").json()
+    colder = {**saved["spec"], "oven": {"value": 165, "scale": "c", "fan": False}}
+    page.request.put(f"{server.url}/api/doughs/{dough}", data={"revision": saved["revision"], "spec": colder})
+    written(page, server, dough, 5, widths_mm=[101, 100], oven_min=15.5, verdict="right")
+    page.goto(f"{server.url}/notebook/{dough}")
+    expect(page.get_by_text("Oven 165 °C instead of 180 °C").first).to_be_visible()
+    page.get_by_role("button", name="Compare two").click()
+    told = page.get_by_role("dialog", name="Why did they differ?")
+    expect(told.get_by_role("row", name=re.compile("Oven 165 °C instead of 180 °C"))).to_be_visible()
+    expect(told.get_by_role("row", name=re.compile("^Seen 4 mm wider 2½ min longer"))).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="More: bake 2").click()
+    page.get_by_role("menuitem", name="Put aside").click()
+    expect(page.get_by_role("heading", name="Notebook Drops: 1 bake")).to_be_visible()
+    page.get_by_role("button", name="Put it back").click()
+    expect(page.get_by_role("heading", name="Notebook Drops: 2 bakes")).to_be_visible()
+
+
+def test_a_bake_is_changed_and_left_out(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    written(page, server, dough, 1, widths_mm=[96], oven_min=13)
+    page.goto(f"{server.url}/notebook/{dough}")
+    page.get_by_role("button", name="More: bake 1").click()
+    page.get_by_role("menuitem", name="Change what is written").click()
+    sheet = page.get_by_role("dialog", name="Change what is written")
+    expect(sheet.get_by_label("Cookie 1", exact=True)).to_have_value("96")
+    sheet.get_by_label("Cookie 1", exact=True).fill("92")
+    sheet.get_by_role("button", name="Keep the change").click()
+    expect(page.get_by_role("region", name="Bakes").get_by_text("92 mm")).to_be_visible()
+    page.get_by_role("button", name="More: bake 1").click()
+    page.get_by_role("menuitem", name="Leave it out of the learning").click()
+    expect(page.get_by_text("Left out: nothing is learned from it.")).to_be_visible()
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Bench").click()
+    expect(page.get_by_role("region", name="What comes out").get_by_text("from the dough alone")).to_be_visible()
+
+
+def test_a_wrong_claim_of_a_card_is_contradicted_by_bakes(page: Page, server: Server) -> None:
+    claim = {"kind": "bake_min", "low": 28, "high": 30, "text": "bake 28 to 30 minutes"}
+    dough = on_shelf(page, server, card={"text": "bake 28 to 30 minutes", "claims": [claim]})
+    for day in (1, 2, 3):
+        written(page, server, dough, day, widths_mm=[97], oven_min=13, verdict="right")
+    page.goto(f"{server.url}/bench/{dough}")
+    came = page.get_by_role("region", name="What comes out")
+    expect(came.get_by_text("from 3 bakes of it; not the card's 29 min")).to_be_visible()
+
+
+def test_what_went_wrong_is_told_with_evidence(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    for day in (1, 2, 3):
+        written(page, server, dough, day, widths_mm=[97], oven_min=13, verdict="right")
+    written(page, server, dough, 9, widths_mm=[96], oven_min=13, verdict="dark", oven_read_c=203)
+    page.goto(f"{server.url}/notebook/{dough}")
+    page.get_by_role("button", name="What went wrong?").click()
+    told = page.get_by_role("dialog", name="What went wrong?")
+    told.get_by_role("button", name="too dark all over").click()
+    first = told.get_by_role("list", name="Likely causes").get_by_role("listitem").first
+    expect(first.get_by_text("The oven ran hotter than it says")).to_be_visible()
+    expect(first.get_by_text("The thermometer read 203 °C, the dial 180 °C.")).to_be_visible()
+    expect(first.get_by_text(re.compile("Next time:"))).to_be_visible()
+
+
+def test_the_kitchen_tells_what_it_learned_and_begins_anew_with_a_new_oven(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    for day in (1, 2, 3, 4):
+        written(page, server, dough, day, widths_mm=[97, 98], oven_min=16, verdict="right", oven_read_c=168)
+    page.goto(f"{server.url}/kitchen")
+    learned = page.get_by_role("region", name="What was learned here")
+    expect(learned.get_by_text(re.compile("Bakes take"))).to_be_visible()
+    expect(learned.get_by_text(re.compile(r"By the thermometer it is \d+ °C cooler"))).to_be_visible()
+    learned.get_by_role("button", name="This is a new oven").click()
+    page.get_by_role("button", name="It is a new oven").click()
+    expect(learned.get_by_text(re.compile("Nothing yet"))).to_be_visible()
+
+
+def test_a_dough_not_baked_yet_says_what_to_do(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    page.goto(f"{server.url}/notebook/{dough}")
+    expect(page.get_by_role("heading", name="Notebook Drops: not baked yet")).to_be_visible()
+    page.get_by_role("main").get_by_role("button", name="Write down a bake").last.click()
+    sheet = page.get_by_role("dialog", name="Write down a bake")
+    expect(sheet.get_by_role("button", name="Keep this bake")).to_be_disabled()
