@@ -12,7 +12,7 @@ unexport PYTHONDONTWRITEBYTECODE
 NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
 NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
 
-.PHONY: demo test dev lint build types bench truth learnbench tradetable daybench mutants golden pictures clean help
+.PHONY: demo test dev lint build types bench truth learnbench faultbench tradetable daybench mutants golden pictures clean help
 
 help: ## what there is
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
@@ -52,6 +52,9 @@ truth: $(STAMPS)/dev ## how true the bake model is: bakes, trade ranges, jumps, 
 
 learnbench: $(STAMPS)/dev ## how much a notebook sharpens the predictions, in simulated kitchens (docs/learning.md)
 	$(PY) -m tests.learning_bench
+
+faultbench: $(STAMPS)/dev ## does the fault finder find what was planted? (docs/learning.md)
+	$(PY) -m tests.fault_bench
 
 tradetable: $(STAMPS)/dev ## what the trade says of each family, with what the model says, as learning takes it
 	$(PY) -c "from tests.simulated import trade_table; open('finebatch/reference/trade_looks.json', 'w').write(trade_table())"

@@ -82,7 +82,7 @@ def test_every_screen_and_paper_and_plan_hears_of_it(client: TestClient) -> None
     )
     at = (datetime.now(UTC) + timedelta(hours=30)).isoformat()
     plan = client.post("/api/plans", json={"doughs": [{"dough_id": dough}], "at": at}).json()["plan"]
-    stays = [step["end_s"] - step["start_s"] for step in plan["steps"] if step["place"] == "oven"]
+    stays = [step["end_s"] - step["start_s"] for step in plan["steps"] if step["kind"] == "bake"]
     assert min(stays) / 60 == pytest.approx(told["window"]["aim_min"], abs=1.5)
 
 
@@ -270,3 +270,66 @@ def test_a_notebook_of_years_is_heard_a_page_and_sixty_looks_at_a_time(folder: P
         rest = client.get("/api/bakes", params={"limit": 20, "next": page["next"]}).json()
         assert not {one["id"] for one in page["bakes"]} & {one["id"] for one in rest["bakes"]}
         assert foretold(client, dough)["basis"]["own_bakes"] == 20
+
+
+def test_changes_to_try_are_proposed_and_nothing_is_saved(client: TestClient) -> None:
+    dough = on_shelf(client)
+    written(client, dough, 2, widths_mm=[98], oven_min=13, verdict="right")
+    asked = {"dough": SPEC, "kitchen": KITCHEN, "dough_id": dough, "wish": {"wanted": "narrower"}}
+    found = client.post("/api/tries", json=asked).json()
+    assert found["tries"][0]["figures"]["width_mm"]["value"] < found["now"]["width_mm"]["value"]
+    assert client.get(f"/api/doughs/{dough}").json()["revision"] == 1
+    refused = client.post("/api/tries", json={**asked, "dough": {**SPEC, "lines": []}})
+    assert refused.status_code == 422
+
+
+def test_causes_of_a_bake_come_with_evidence_in_the_kitchens_units(client: TestClient) -> None:
+    dough = on_shelf(client)
+    for n in (4, 3, 2):
+        written(client, dough, n, widths_mm=[98], oven_min=13, verdict="right")
+    wide = written(client, dough, 1, widths_mm=[112, 113], oven_min=13, verdict="right")
+    path = f"/api/bakes/{wide['id']}/causes"
+    told = client.get(path, params={"symptom": ["spread_too_much", "joined_edges"]}).json()
+    assert told[0]["share"] >= told[1]["share"]
+    assert any("mm wider than foretold" in sign["saying"] for cause in told for sign in cause["signs"])
+    assert client.get(path, params={"symptom": ["fell_off_the_table"]}).status_code == 422
+    change = {"path": ["units"], "was": "metric", "now": "us"}
+    client.patch("/api/kitchen", json={"changes": [change]})
+    inches = client.get(path, params={"symptom": ["spread_too_much"]}).json()
+    assert not any(" mm " in sign["saying"] for cause in inches for sign in cause["signs"])
+
+
+def test_bakes_go_out_as_a_table_and_a_sheet_to_fill(client: TestClient) -> None:
+    dough = on_shelf(client, name="=Sum Drops")
+    written(client, dough, 1, widths_mm=[98, 99.5], oven_min=13, verdict="right", note="+1 for the fair")
+    answer = client.get("/api/bakes/export/csv", params={"dough_id": dough})
+    head, row = answer.text.splitlines()
+    cells = dict(zip(head.split(","), row.split(","), strict=True))
+    assert (cells["widths_mm"], cells["oven_min"], cells["verdict"]) == ("98 99.5", "13", "right")
+    assert (cells["dough"], cells["note"]) == ("'=Sum Drops", "'+1 for the fair")
+    assert (
+        float(cells["foretold_width_low_mm"])
+        < float(cells["foretold_width_mm"])
+        < float(cells["foretold_width_high_mm"])
+    )
+    for paper in ("a4", "letter"):
+        sheet = client.get(f"/api/bakes/sheet/{paper}")
+        assert sheet.content.startswith(b"%PDF")
+        assert sheet.headers["content-type"] == "application/pdf"
+
+
+def test_the_kitchen_tells_what_it_learned(client: TestClient) -> None:
+    assert client.get("/api/kitchen/habits").json()["minutes"] is None
+    dough = on_shelf(client)
+    for n in (40, 3, 2, 1):
+        written(client, dough, n, widths_mm=[98, 100], oven_min=17, verdict="right")
+    told = client.get("/api/kitchen/habits").json()
+    assert told["bakes"] == 4
+    assert told["minutes"]["low_pct"] < told["minutes"]["pct"] < told["minutes"]["high_pct"]
+    assert told["minutes"]["pct"] > 3
+    assert told["oven_c"] is None  # minutes alone never tell the oven's heat
+    assert 0.5 < told["scatter_pct"] < 3
+    assert len(told["drift"]) == 2
+    written(client, dough, 1, oven_min=17, oven_read_c=166)
+    low, high = client.get("/api/kitchen/habits").json()["oven_c"][1:]
+    assert low < high < 0

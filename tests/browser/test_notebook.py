@@ -122,6 +122,46 @@ def test_a_wrong_claim_of_a_card_is_contradicted_by_bakes(page: Page, server: Se
     expect(came.get_by_text("from 3 bakes of it; not the card's 29 min")).to_be_visible()
 
 
+def test_a_forgotten_tray_is_named_and_an_experiment_is_taken_to_the_bench(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    for day in (1, 2, 3, 4):
+        written(page, server, dough, day, widths_mm=[97], oven_min=13, verdict="right")
+    written(page, server, dough, 9, widths_mm=[97], oven_min=33)
+    page.goto(f"{server.url}/notebook/{dough}")
+    rows = page.get_by_role("region", name="Bakes").get_by_role("listitem")
+    expect(rows.first.get_by_text("It contradicts the other bakes")).to_be_visible()
+    expect(rows.last.get_by_text("It contradicts the other bakes")).to_be_hidden()
+    page.get_by_role("button", name="Try one change").click()
+    sheet = page.get_by_role("dialog", name="Try one change")
+    with page.expect_response("**/api/tries"):
+        sheet.get_by_role("radio", name="wider").click()
+    page.wait_for_timeout(300)
+    first = sheet.get_by_role("list", name="Changes to try").get_by_role("listitem").first
+    expect(first.get_by_text(re.compile("times in 10"))).to_be_visible()
+    width = int(re.search(r"(\d+) mm \(", first.inner_text())[1])  # type: ignore[index]
+    assert width > 97
+    first.get_by_role("button", name="Take it to the bench").click()
+    came = page.get_by_role("region", name="What comes out")
+    expect(came.get_by_text(f"{width} mm", exact=True)).to_be_visible()
+    page.get_by_role("button", name="Undo").last.click()
+    expect(came.get_by_text(f"{width} mm", exact=True)).to_be_hidden()
+
+
+def test_two_halves_of_a_tray_are_recorded_apart(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    for half, width in (("left, A", "97"), ("right, B", "91")):
+        page.goto(f"{server.url}/notebook/{dough}?sheet=record")
+        sheet = page.get_by_role("dialog", name="Write down a bake")
+        sheet.get_by_role("radio", name=half).click()
+        sheet.get_by_label("Cookie 1", exact=True).fill(width)
+        sheet.get_by_role("button", name="Keep this bake").click()
+        expect(sheet).to_be_hidden()
+    rows = page.get_by_role("region", name="Bakes").get_by_role("listitem")
+    expect(rows).to_have_count(2)
+    expect(page.get_by_text("half A")).to_be_visible()
+    expect(page.get_by_text("half B")).to_be_visible()
+
+
 def test_what_went_wrong_is_told_with_evidence(page: Page, server: Server) -> None:
     dough = on_shelf(page, server)
     for day in (1, 2, 3):

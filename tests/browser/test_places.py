@@ -206,7 +206,7 @@ def test_the_sheets_of_the_bench_are_accessible(page: Page, demo: Server, name: 
     assert axe(page) == []
 
 
-@pytest.mark.parametrize("name", ["record", "compare", "wrong"])
+@pytest.mark.parametrize("name", ["record", "compare", "wrong", "try"])
 @pytest.mark.parametrize("size", SIZES)
 def test_the_sheets_of_the_notebook_are_accessible(page: Page, demo: Server, name: str, size: str) -> None:
     width, height = SIZES[size]

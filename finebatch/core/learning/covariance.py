@@ -44,7 +44,7 @@ def _families(rows: Rows, names: list[str]) -> Array:
 
 def same(a: Rows, b: Rows, level: str, of: Level) -> Array:
     """(rows of a, rows of b): how far they share a level, 0 to 1, fading with the days between; a dough's by its strangeness."""
-    days = np.exp(-np.abs(np.subtract.outer(a.days, b.days)) / of.days)
+    days = of.kept(np.abs(np.subtract.outer(a.days, b.days)))
     if level == "family":
         names = sorted({name for look in (*a.looks, *b.looks) for name, _ in look.families})
         shared: Array = _families(a, names) @ _families(b, names).T * days

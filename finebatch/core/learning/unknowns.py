@@ -38,10 +38,17 @@ FOREVER_DAYS = 1e9
 
 @dataclass(frozen=True)
 class Level:
-    """`sds` of the unknowns at this level, in the order of UNKNOWNS; two looks `days` apart share exp(-1) of them."""
+    """`sds` of the unknowns at this level, in the order of UNKNOWNS. A share `drifts` of what is unknown fades, to exp(-1) in so many `days`;
+    the rest stays: a dough is itself again after a year, but for the flour in the bin."""
 
     sds: Array
     days: float
+    drifts: float
+
+    def kept(self, days: Array) -> Array:
+        """What two looks so many days apart share, 1 on the same day."""
+        kept: Array = 1 - self.drifts + self.drifts * np.exp(-days / self.days)
+        return kept
 
 
 @cache
@@ -49,7 +56,9 @@ def levels() -> dict[str, Level]:
     """kitchen, family, dough and bake."""
     return {
         row["level"]: Level(
-            np.array([number(row[name]) for name in UNKNOWNS]), 365.25 * number(row["years"]) or FOREVER_DAYS
+            np.array([number(row[name]) for name in UNKNOWNS]),
+            365.25 * number(row["years"]) or FOREVER_DAYS,
+            number(row["drifts"]),
         )
         for row in rows("learning_sds")
     }

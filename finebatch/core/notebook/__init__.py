@@ -6,6 +6,7 @@ from .habits import Habits, habits_of
 from .questions import questions
 from .record import EDITION, Bake, Foretold, Measured, Shade, Texture, Verdict, foretold_of, oven_name
 from .sheet import record_sheet
+from .trying import Tries, TryWish
 from .wrong import LikelyCause, Symptom
 
 __all__ = [
@@ -19,6 +20,8 @@ __all__ = [
     "Shade",
     "Symptom",
     "Texture",
+    "Tries",
+    "TryWish",
     "Verdict",
     "batch_of",
     "foretold_for",

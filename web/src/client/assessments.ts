@@ -105,6 +105,9 @@ export const swapIn = (body: Schemas["SwapRequest"]) => need(api.POST("/api/swap
 export const compared = (before: DoughSpec, after: DoughSpec, kitchen: Kitchen) =>
   need(api.POST("/api/comparisons", { body: { before, after, kitchen, dough_id: doughHere() } }));
 
+export const triesFor = (dough: DoughSpec, kitchen: Kitchen, wish: Schemas["TryWish"]) =>
+  need(api.POST("/api/tries", { body: { ...about(dough, kitchen), wish } }));
+
 /** How each thing that is known moved what is foretold. */
 export function useEvidence(spec: DoughSpec, kitchen: Kitchen) {
   return useQuery({

@@ -1179,6 +1179,16 @@ export const LIMITS = {
       "start": []
     }
   },
+  "TryRequest": {
+    "dough_id": {
+      "start": null
+    }
+  },
+  "TryWish": {
+    "resize": {
+      "start": false
+    }
+  },
   "VersionNote": {
     "note": {
       "start": ""

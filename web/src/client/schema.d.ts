@@ -1080,6 +1080,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Propose Tries
+         * @description Single changes that may meet the wish, or that would teach most; nothing is saved. 422 for a dough of nothing.
+         */
+        post: operations["proposeTries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/versions": {
         parameters: {
             query?: never;
@@ -2633,6 +2653,15 @@ export interface components {
          * @enum {string}
          */
         Figure: "ring" | "knot" | "twist" | "coil" | "loop";
+        /**
+         * Figures
+         * @description Width and height in mm and the middle of the window in min, each with its 90% range.
+         */
+        Figures: {
+            width_mm: components["schemas"]["Interval"];
+            height_mm: components["schemas"]["Interval"];
+            middle_min: components["schemas"]["Interval"];
+        };
         /**
          * FileText
          * @description What a file says.
@@ -5479,6 +5508,63 @@ export interface components {
             moved: components["schemas"]["Moved"][];
         };
         /**
+         * Tries
+         * @description The dough as it is, and the changes to try, the best first.
+         */
+        Tries: {
+            now: components["schemas"]["Figures"];
+            /** Tries */
+            tries: components["schemas"]["Try"][];
+        };
+        /**
+         * Try
+         * @description One change to try: the dough with it, what is then foretold, its chance to meet the wish (0 to 1) and the bits it would teach. Of its
+         *     effect, the doubt in % now, after two halves of one tray, and after a day each; `halves` where the halves are worth their trouble.
+         */
+        Try: {
+            /** Kind */
+            kind: string;
+            /** Saying */
+            saying: string;
+            spec: components["schemas"]["DoughSpec"];
+            figures: components["schemas"]["Figures"];
+            /** Chance */
+            chance: number;
+            /** Bits */
+            bits: number;
+            /** Doubt Pct */
+            doubt_pct: number;
+            /** After Halves Pct */
+            after_halves_pct: number;
+            /** After Days Pct */
+            after_days_pct: number;
+            /** Halves */
+            halves: boolean;
+        };
+        /**
+         * TryRequest
+         * @description A dough and what is wished of it.
+         */
+        TryRequest: {
+            dough: components["schemas"]["DoughSpec"];
+            kitchen: components["schemas"]["Kitchen"];
+            /** Dough Id */
+            dough_id?: string | null;
+            wish: components["schemas"]["TryWish"];
+        };
+        /**
+         * TryWish
+         * @description What is wished, and whether the size of the pieces may change for it.
+         */
+        TryWish: {
+            wanted: components["schemas"]["Wanted"];
+            /**
+             * Resize
+             * @default false
+             */
+            resize: boolean;
+        };
+        /**
          * Unexplained
          * @description What the unexplained rest is likely to be.
          * @enum {string}
@@ -5515,6 +5601,12 @@ export interface components {
              */
             note: string;
         };
+        /**
+         * Wanted
+         * @description What is wished of a dough; or what would teach most of it.
+         * @enum {string}
+         */
+        Wanted: "narrower" | "wider" | "thicker" | "thinner" | "sooner" | "learn";
         /**
          * WeighIn
          * @description What is in the bowl: grams by line, and the factor the rest is made to after a rescue.
@@ -9570,6 +9662,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Swapped"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    proposeTries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tries"];
                 };
             };
             /** @description Bad Request */

@@ -42,7 +42,7 @@ export function History(props: {
   const known = points.filter(({ value }) => value !== null).length;
   return (
     <figure className="w-75 max-w-full">
-      <figcaption className="flex items-baseline justify-between gap-2">
+      <figcaption className="flex flex-wrap items-baseline justify-between gap-x-2">
         <span className="font-bold">{props.title}</span>
         <span className="text-note text-quiet">
           {known ? `${held} of ${known} in the range foretold` : "not measured yet"}

@@ -1,8 +1,10 @@
 /** Where a prediction comes from: the model alone, and how each thing that is known moved it. */
+import { useState } from "react";
 import type { DoughSpec, Kitchen, Schemas } from "../client/api";
 import { useEvidence } from "../client/assessments";
 import { longer, wider } from "../words/differences";
 import { length, lengthRange, minutes } from "../words/numbers";
+import { Button } from "./controls";
 
 type Named = ReadonlyMap<string, number>;
 
@@ -26,6 +28,7 @@ export function KnownNow({ of, kitchen }: { of: Schemas["Evidences"]; kitchen: K
 
 export function Evidence(props: { spec: DoughSpec; kitchen: Kitchen; numbers?: Named }) {
   const { data } = useEvidence(props.spec, props.kitchen);
+  const [open, setOpen] = useState(false);
   if (!data) return null;
   // Where bakes have no numbers, all of them together tell enough.
   const together = !props.numbers && data.pieces.some(({ source }) => source === "own");
@@ -33,27 +36,35 @@ export function Evidence(props: { spec: DoughSpec; kitchen: Kitchen; numbers?: N
   return (
     <>
       <KnownNow of={data} kitchen={props.kitchen} />
-      <details>
-        <summary className="flex min-h-11 cursor-pointer items-center font-medium underline underline-offset-4">
-          What moved it
-        </summary>
-        <ul className="text-note leading-relaxed">
-          {pieces.map((piece) => (
-            <li key={`${piece.source} ${piece.id}`}>
-              <span className="font-semibold">{nameOf(piece, props.numbers)}:</span>{" "}
-              {[wider(piece.wider_mm, props.kitchen), longer(piece.longer_min)].filter(Boolean).join(", ") ||
-                "hardly moved it"}
-              {piece.believed < 0.5 && (
-                <span className="font-medium"> · contradicts the rest, and is hardly believed</span>
-              )}
-            </li>
-          ))}
-        </ul>
-        <p className="text-note text-quiet">
-          Each by what would be foretold without it. A bake is left out in its menu in the notebook, a claim
-          on the card.
-        </p>
-      </details>
+      <Button
+        kind="quiet"
+        className="-ml-3 justify-self-start"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        What moved it
+      </Button>
+      {open && (
+        <div>
+          <ul className="text-note leading-relaxed">
+            {pieces.map((piece) => (
+              <li key={`${piece.source} ${piece.id}`}>
+                <span className="font-semibold">{nameOf(piece, props.numbers)}:</span>{" "}
+                {[wider(piece.wider_mm, props.kitchen), longer(piece.longer_min)]
+                  .filter(Boolean)
+                  .join(", ") || "hardly moved it"}
+                {piece.believed < 0.5 && (
+                  <span className="font-medium"> · contradicts the rest, and is hardly believed</span>
+                )}
+              </li>
+            ))}
+          </ul>
+          <p className="text-note text-quiet">
+            Each by what would be foretold without it. A bake is left out in its menu in the notebook, a claim
+            on the card.
+          </p>
+        </div>
+      )}
     </>
   );
 }

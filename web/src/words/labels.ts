@@ -324,3 +324,12 @@ export const SYMPTOMS: Record<Schemas["Symptom"], string> = {
   hollow: "hollow under the crust",
   uneven_sizes: "large and small ones",
 };
+
+export const WANTED: Record<Schemas["Wanted"], string> = {
+  narrower: "narrower",
+  wider: "wider",
+  thicker: "thicker",
+  thinner: "thinner",
+  sooner: "done sooner",
+  learn: "to learn most",
+};

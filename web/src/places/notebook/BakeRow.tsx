@@ -1,5 +1,6 @@
 /** One bake: the cookie to scale in the colour it had, its figures, what was different from the one before and what that did. */
-import type { Kitchen, Schemas } from "../../client/api";
+import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
+import { useEvidence } from "../../client/assessments";
 import { measuredOf, type SavedBake, useDifference } from "../../client/bakes";
 import { outbox } from "../../client/outbox";
 import { Menu, MenuItem } from "../../pieces/menu";
@@ -8,10 +9,13 @@ import { shareWords, told } from "../../words/differences";
 import { LIKED, TEXTURES, VERDICTS } from "../../words/labels";
 import { day, length, minutes } from "../../words/numbers";
 
+const HARDLY = 0.2;
 const DRAWN_PX = 66;
 const PX_PER_MM = 0.72;
 
 export function BakeRow(props: {
+  /** The dough as it is now, by which what is believed of each bake is told. */
+  of?: DoughSpec;
   bake: SavedBake;
   number: number;
   before?: SavedBake;
@@ -34,34 +38,35 @@ export function BakeRow(props: {
       name,
     });
   return (
-    <li className="flex flex-wrap items-center gap-x-5 gap-y-1 px-4 py-2">
+    <li className="items-center gap-x-4 gap-y-1 px-4 py-2 max-sm:flex max-sm:flex-wrap sm:grid sm:grid-cols-[4.2rem_7rem_minmax(6rem,1fr)_minmax(6rem,1fr)_2.75rem] xl:grid-cols-[4.2rem_7.5rem_7.5rem_7rem_minmax(0,1fr)_2.75rem]">
       <Cookie foretold={foretold} width_mm={width} shade={measured.shade} />
-      <div className="w-27">
+      <div className="min-w-0">
         <p className="font-bold">Bake {number}</p>
         <p className="text-note text-quiet">{day(new Date(bake.baked_at), kitchen).replace(/^\w+,? /, "")}</p>
         {bake.batch_name && <p className="text-note text-quiet">{bake.batch_name}</p>}
         {bake.half && <p className="text-note text-quiet">half {bake.half}</p>}
+        <Liked liked={measured.liked} />
       </div>
-      <p className="w-29 text-note text-quiet">
+      <p className="text-note text-quiet">
         <span className="block text-head leading-tight font-bold text-ink">
           {width === null ? "–" : length(width, kitchen)}
         </span>
         {foretold && `foretold ${length(foretold.width_mm.value, kitchen)}`}
       </p>
-      <p className="w-29 text-note text-quiet">
+      <p className="text-note text-quiet">
         <span className="block text-head leading-tight font-bold text-ink">
           {measured.oven_min === null ? "–" : `${minutes(measured.oven_min)} min`}
         </span>
         {measured.verdict ? VERDICTS[measured.verdict] : foretold && `aim ${minutes(foretold.aim_min)} min`}
       </p>
-      <div className="min-w-56 flex-1 text-plain leading-snug">
+      <div className="col-span-full min-w-0 text-plain leading-snug max-sm:w-full max-xl:row-start-2 xl:col-span-1">
         <Changed bake={props.bake} before={props.before} kitchen={kitchen} />
         <p className="text-note text-quiet">
           {[...measured.textures.map((one) => TEXTURES[one]), measured.note].filter(Boolean).join(" · ")}
         </p>
+        {bake.learn_from && props.of && <Doubt id={id} of={props.of} kitchen={kitchen} />}
         {!bake.learn_from && <p className="text-note font-medium">Left out: nothing is learned from it.</p>}
       </div>
-      <Liked liked={measured.liked} />
       <Menu label="More" of={name}>
         <MenuItem onSelect={props.onChange}>Change what is written</MenuItem>
         <MenuItem onSelect={() => count(!bake.learn_from)}>
@@ -70,6 +75,18 @@ export function BakeRow(props: {
         <MenuItem onSelect={props.onRemove}>Put aside</MenuItem>
       </Menu>
     </li>
+  );
+}
+
+/** A bake that all the rest contradicts hardly counts, and it is said. */
+function Doubt({ id, of, kitchen }: { id: string; of: DoughSpec; kitchen: Kitchen }) {
+  const { data } = useEvidence(of, kitchen);
+  const mine = data?.pieces.find((piece) => piece.source === "bake" && piece.id === id);
+  if (!mine || mine.believed >= HARDLY) return null;
+  return (
+    <p className="text-note font-medium">
+      It contradicts the other bakes, and hardly counts. Forgotten in the oven, or inches for centimetres?
+    </p>
   );
 }
 
@@ -103,14 +120,14 @@ function Cookie(props: {
 }
 
 function Liked({ liked }: { liked: number | null }) {
-  if (!liked) return <span className="w-22" />;
+  if (!liked) return null;
   return (
-    <p className="w-22 text-note leading-tight" title={LIKED[liked - 1]}>
-      <span aria-hidden className="block text-plain tracking-widest">
+    <p className="text-note leading-tight" title={LIKED[liked - 1]}>
+      <span aria-hidden className="tracking-widest">
         {"●".repeat(liked)}
-        <span className="text-faint">{"○".repeat(5 - liked)}</span>
+        {"○".repeat(5 - liked)}
       </span>
-      {LIKED[liked - 1]}
+      <span className="sr-only">{LIKED[liked - 1]}</span>
     </p>
   );
 }

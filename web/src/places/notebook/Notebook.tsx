@@ -1,6 +1,6 @@
 /** The notebook: what was baked of a dough, whether the ranges held, what was different each time, what it taught. */
 import { useEffect } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import type { Kitchen } from "../../client/api";
 import { type SavedBake, useBakes } from "../../client/bakes";
 import { lastDough, useDough } from "../../client/dough";
@@ -18,6 +18,7 @@ import { length, minutes, plural } from "../../words/numbers";
 import { BakeRow } from "./BakeRow";
 import { CompareSheet } from "./CompareSheet";
 import { RecordSheet } from "./RecordSheet";
+import { TrySheet } from "./TrySheet";
 import { WrongSheet } from "./WrongSheet";
 
 export function Notebook() {
@@ -26,6 +27,7 @@ export function Notebook() {
   const { data: kitchen } = useKitchen();
   const { bakes, total, hasNextPage, fetchNextPage } = useBakes(id);
   const [sheet, openSheet] = useOpened("sheet");
+  const navigate = useNavigate();
   const [edited, edit] = useOpened("bake");
   useEffect(() => {
     if (id) lastDough.set(id);
@@ -47,6 +49,7 @@ export function Notebook() {
   return (
     <>
       <PlaceHeader title={`${dough.spec.name}: ${count ? plural(count, "bake") : "not baked yet"}`}>
+        <Button onClick={() => openSheet("try")}>Try one change</Button>
         {bakes.length > 0 && <Button onClick={() => openSheet("wrong")}>What went wrong?</Button>}
         {bakes.length > 1 && <Button onClick={() => openSheet("compare")}>Compare two</Button>}
         <Menu label="Out">
@@ -60,14 +63,14 @@ export function Notebook() {
           Write down a bake
         </Button>
       </PlaceHeader>
-      <div className="grid gap-4 p-5">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-4 p-5">
         {bakes.length > 0 && (
           <section
             aria-label="What it taught"
             className="enamel flex flex-wrap items-start gap-x-8 gap-y-3 px-5 py-3"
           >
             <Plots bakes={numbered} kitchen={kitchen} />
-            <div className="min-w-72 flex-1">
+            <div className="min-w-[min(18rem,100%)] flex-1">
               <h2 className="text-lead font-bold">What is known now</h2>
               <Evidence
                 spec={dough.spec}
@@ -83,6 +86,7 @@ export function Notebook() {
               {numbered.map(({ bake, number }, i) => (
                 <BakeRow
                   key={bake.id}
+                  of={dough.spec}
                   bake={bake}
                   number={number}
                   before={bakes[i + 1]}
@@ -132,6 +136,17 @@ export function Notebook() {
         dough={{ id, spec: dough.spec }}
         kitchen={kitchen}
         editing={editing}
+      />
+      <TrySheet
+        open={sheet === "try"}
+        onOpen={(open) => openSheet(open ? "try" : undefined)}
+        spec={dough.spec}
+        kitchen={kitchen}
+        onTake={(spec, saying) => {
+          dough.change(() => spec);
+          toast(`On the bench: ${saying}.`, dough.undo, "Undo");
+          navigate(`/bench/${id}`);
+        }}
       />
       <WrongSheet
         open={sheet === "wrong"}

@@ -24,6 +24,8 @@ const local = (moment: Date) =>
 
 interface Written {
   batch: string;
+  /** Which half of a tray of two halves; empty for a whole one. */
+  half: string;
   at: string;
   measured: Measured;
 }
@@ -76,14 +78,19 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
   const start = useMemo((): Written => {
     const bake = editing?.bake;
     return bake
-      ? { batch: bake.batch, at: local(new Date(bake.baked_at)), measured: measuredOf(editing) }
-      : { batch: "", at: local(new Date()), measured: NOTHING };
+      ? {
+          batch: bake.batch,
+          half: bake.half,
+          at: local(new Date(bake.baked_at)),
+          measured: measuredOf(editing),
+        }
+      : { batch: "", half: "", at: local(new Date()), measured: NOTHING };
   }, [editing]);
   const { written, write, forget } = useWritten(
     editing ? `${editing.id}.${editing.revision}` : dough.id,
     start,
   );
-  const { measured, batch, at } = written;
+  const { measured, batch, half, at } = written;
   const put = (part: Partial<Measured>) => write({ measured: { ...measured, ...part } });
   const moment = new Date(at);
   const baked_at = Number.isNaN(moment.getTime()) ? new Date().toISOString() : moment.toISOString();
@@ -112,7 +119,15 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
         name: dough.spec.name,
       });
     } else {
-      const bake = { dough_id: dough.id, batch, baked_at, tray: "", half: "", measured };
+      // The two halves of a day share their tray, and so its luck.
+      const bake = {
+        dough_id: dough.id,
+        batch,
+        baked_at,
+        tray: half && `halves of ${at.slice(0, 10)}`,
+        half,
+        measured,
+      };
       outbox.put({ kind: "add-bake", id: newKey(), bake });
     }
     forget();
@@ -141,6 +156,18 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
               options={batches}
             />
           </div>
+        )}
+        {!editing && (
+          <Segments
+            label="Of a tray"
+            value={half || NOT_SAID}
+            onValue={(next) => write({ half: next === NOT_SAID ? "" : next })}
+            options={[
+              [NOT_SAID, "whole"],
+              ["A", "left, A"],
+              ["B", "right, B"],
+            ]}
+          />
         )}
         <MaybeField
           label="How many"
@@ -225,7 +252,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
         <Button type="submit" kind="main" disabled={nothing}>
           {editing ? "Keep the change" : "Keep this bake"}
         </Button>
-        <span className="min-w-60 flex-1 text-note text-quiet">
+        <span className="min-w-[min(15rem,100%)] flex-1 text-note text-quiet">
           Formula, settings and what was foretold are kept with it. Write the minutes they really took:
           planned ones teach nothing.
         </span>
