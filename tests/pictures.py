@@ -33,7 +33,6 @@ def main() -> None:
             "plan": f"/day/{plans['Deck Drops']}",
             "plan-three-doughs": f"/day/{next(id for title, id in plans.items() if 'Tide' in title)}",
             "notebook": f"/notebook/{doughs['Deck Drops']}",
-            "record": f"/notebook/{doughs['Deck Drops']}?sheet=record",
             "kitchen": "/kitchen",
         }
         card = (
@@ -72,10 +71,6 @@ def bench_sheets(page: Page, url: str) -> None:
     page.get_by_role("button", name="Balance", exact=True).click()
     page.wait_for_timeout(700)
     page.screenshot(path=FOLDER / "bench-balance.png")
-    page.keyboard.press("Escape")
-    take(page, "scale")
-    page.wait_for_timeout(900)
-    page.screenshot(path=FOLDER / "scale.png")
     page.keyboard.press("Escape")
     take(page, "swap")
     page.get_by_role("button", name="Ground flaxseed").click()
