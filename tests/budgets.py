@@ -6,10 +6,12 @@ import statistics
 import tempfile
 import time
 from collections.abc import Callable
+from datetime import timedelta
 from pathlib import Path
 
 from fastapi.testclient import TestClient
 from playwright.sync_api import sync_playwright
+from sqlalchemy import select
 
 from finebatch.api.app import create_app
 from finebatch.core.bakemodel.predicting import predict
@@ -19,10 +21,12 @@ from finebatch.core.forming.cutters import Cutter, outline
 from finebatch.core.forming.nesting import lattices, ring_patterns
 from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.core.kitchen.tray import Tray
+from finebatch.core.notebook.record import Bake, Measured, Verdict
 from finebatch.core.trays.arrange import Footprint, arrange
 from finebatch.demo.doughs import demo_doughs
-from finebatch.store import doughs
+from finebatch.store import bakes, doughs
 from finebatch.store.database import Store
+from finebatch.store.tables import BakeRow, DoughRow, utc_now
 from tests.api.serving import serving
 from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
 from tests.browser.launcher import Launcher
@@ -90,6 +94,35 @@ def api(folder: Path) -> None:
         row("a page of the shelf of 2,000 doughs", "p95 100 ms", f"p95 {high:.0f} ms")
         _, high = timed(lambda: client.get("/api/doughs", params={"words": "dough 1999"}), 60)
         row("found by words among 2,000 doughs", "p95 100 ms", f"p95 {high:.0f} ms")
+
+
+def notebook(folder: Path) -> None:
+    """5,000 bakes of 500 doughs, on the folder that `api` filled."""
+    store = Store(folder)
+    with store.session() as session:
+        ids = list(session.scalars(select(DoughRow.id).order_by(DoughRow.id).limit(500)))
+        seen = Measured(widths_mm=(80, 82), oven_min=13, verdict=Verdict.RIGHT)
+        bake = Bake(baked_at=utc_now(), spec=SPEC, kitchen=KITCHEN, measured=seen)
+        saved = bakes.add(session, ids[0], bake)
+        one = session.get_one(BakeRow, saved.id)
+        columns = {column.name: getattr(one, column.name) for column in BakeRow.__table__.columns}
+        for n in range(4999):
+            at = utc_now() - timedelta(hours=n)
+            session.add(BakeRow(**{**columns, "id": f"{n:032}", "dough_id": ids[n % 500], "baked_at": at}))
+    store.close()
+    body = {"dough": SPEC.model_dump(mode="json"), "kitchen": KITCHEN.model_dump(mode="json"), "dough_id": ids[0]}
+    with TestClient(create_app(folder), base_url="http://localhost") as client:
+        _, high = timed(lambda: client.post("/api/assessments", json=body), 60)
+        row("the same with 5,000 bakes of 500 doughs", "p95 150 ms", f"p95 {high:.0f} ms")
+        _, high = timed(lambda: client.get("/api/bakes", params={"dough_id": ids[0]}), 60)
+        row("a dough's bakes among them", "p95 150 ms", f"p95 {high:.0f} ms")
+        _, high = timed(lambda: client.get("/api/bakes"), 60)
+        row("the latest of all bakes", "p95 150 ms", f"p95 {high:.0f} ms")
+        write = {"dough_id": ids[1], "baked_at": "2026-06-05T15:00:00Z", "measured": {"widths_mm": [80]}}
+        middle, _ = timed(
+            lambda: (client.post("/api/bakes", json=write), client.post("/api/assessments", json=body)), 12
+        )
+        row("a bake written down, and the prediction learned anew", "300 ms", f"median {middle:.0f} ms")
 
 
 def shelf(folder: Path) -> None:
@@ -191,6 +224,7 @@ if __name__ == "__main__":
     core()
     with tempfile.TemporaryDirectory() as temporary:
         api(Path(temporary) / "api")
+        notebook(Path(temporary) / "api")
         shelf(Path(temporary) / "api")
         interface(Path(temporary) / "demo")
     bundle()

@@ -4,7 +4,7 @@ from fastapi import APIRouter
 
 from ...core.baking import is_weighed
 from ...core.base import refusal
-from ...core.bench import case_for, foreknown_of
+from ...core.bench import case_for, foreknown_of, lies_wider_mm
 from ...core.learning import Evidences
 from ..deps import TheStore
 from ..knowing import known_for
@@ -25,4 +25,4 @@ def explain_evidence(request: BenchRequest, store: TheStore) -> Evidences:
         raise refusal("lines", "There is no dough yet to foretell.") from error
     of = foreknown_of(spec, place, known_for(store, request))
     assert of is not None
-    return evidence_of(case, is_weighed(spec.form, place), of)
+    return evidence_of(case, is_weighed(spec.form, place), of, lies_wider_mm(spec, case))

@@ -1,6 +1,6 @@
 """The pipeline: from a dough as typed to everything the bench shows."""
 
-from .assess import Assessment, assess, assess_rest, baked_width_mm, case_for, foreknown_of, kin_of
+from .assess import Assessment, assess, assess_rest, baked_width_mm, case_for, foreknown_of, kin_of, lies_wider_mm
 from .card import CardDough, dough_of_card
 from .compare import Comparison, LineChange, compare
 from .dividing import alone, share_named
@@ -46,6 +46,7 @@ __all__ = [
     "glance_of",
     "keeping_words",
     "kin_of",
+    "lies_wider_mm",
     "report",
     "scaled",
     "share_named",

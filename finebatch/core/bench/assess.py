@@ -285,6 +285,11 @@ def _card_says(spec: DoughSpec, kitchen: Kitchen) -> "CardSays | None":
     return CardSays(case_for(carded(spec, kitchen), kitchen), said, apart.low if apart is not None else None)
 
 
+def lies_wider_mm(spec: DoughSpec, case: Case) -> float:
+    """How much wider the whole piece lies than what the model bakes of it."""
+    return forming_of(spec.form).raw_width_mm(spec.form, case.shape) - case.shape.diameter_mm
+
+
 def with_width(baked: Prediction, case: Case, spec: DoughSpec) -> Prediction:
     """A prediction of the bake model as the whole piece's width."""
     return as_laid(baked, case.shape, forming_of(spec.form).raw_width_mm(spec.form, case.shape))
@@ -294,4 +299,4 @@ def baked_width_mm(spec: DoughSpec, kitchen: Kitchen) -> float:
     """The middle of the predicted width, without its range: quick enough to search with."""
     case = case_for(spec, kitchen)
     width = float(bake([case], fitted()).diameter_mm[0])
-    return width + forming_of(spec.form).raw_width_mm(spec.form, case.shape) - case.shape.diameter_mm
+    return width + lies_wider_mm(spec, case)

@@ -18,14 +18,12 @@ class Doubted(Value):
 
 
 class Basis(Value):
-    """What a prediction rests on beside the formula: bakes of this dough and of others here, the card's own minutes or spacing.
-    `alone_width_mm` and `alone_first_min` are what the model would say without any of it."""
+    """What a prediction rests on beside the formula: bakes of this dough and of others here, the card's own minutes or spacing; and what of
+    it is not believed."""
 
     own_bakes: int
     other_bakes: int
     card: bool
-    alone_width_mm: Interval
-    alone_first_min: Interval
     doubted: tuple[Doubted, ...] = ()
 
 

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from ..bakemodel import Case, Prediction
 from ..bakemodel.predicting import summary
+from ..base import Interval
 from .basis import Evidence, Evidences, Source
 from .foresee import foreseen
 from .known import Foreknown, moved
@@ -12,8 +13,8 @@ from .nominal import with_answers
 MOST_SHOWN = 8  # bakes of the dough told one by one; older ones together
 
 
-def evidence_of(case: Case, weighed: bool, of: Foreknown) -> Evidences:
-    """Each thing known left out in turn."""
+def evidence_of(case: Case, weighed: bool, of: Foreknown, more_mm: float = 0.0) -> Evidences:
+    """Each thing known left out in turn. `more_mm`: how much wider the whole piece lies than what the model bakes (a rope's ring)."""
     fan, nominal = with_answers(case, weighed, of.known.usual)
     alone = summary(fan)
 
@@ -34,7 +35,7 @@ def evidence_of(case: Case, weighed: bool, of: Foreknown) -> Evidences:
         left_out.append((Source.OLDER, "", replace(of, known=known.without(*own[MOST_SHOWN:]))))
     weights: dict[str, list[float]] = {}
     for belief in of.learned().beliefs:
-        weights.setdefault("card" if belief.look.claim else belief.look.id, []).append(belief.weight)
+        weights.setdefault(belief.look.id, []).append(belief.weight)
     pieces = []
     for source, id, what in left_out:
         without = told(what)
@@ -45,15 +46,15 @@ def evidence_of(case: Case, weighed: bool, of: Foreknown) -> Evidences:
                 id=id,
                 wider_mm=whole.diameter_mm.value - without.diameter_mm.value,
                 longer_min=_middle(whole) - _middle(without),
-                without_width_mm=without.diameter_mm,
+                without_width_mm=_wider(without.diameter_mm, more_mm),
                 without_first_min=without.first_done_min,
                 believed=min(believed),
             )
         )
     return Evidences(
-        alone_width_mm=alone.diameter_mm,
+        alone_width_mm=_wider(alone.diameter_mm, more_mm),
         alone_first_min=alone.first_done_min,
-        width_mm=whole.diameter_mm,
+        width_mm=_wider(whole.diameter_mm, more_mm),
         first_min=whole.first_done_min,
         pieces=tuple(pieces),
     )
@@ -61,3 +62,7 @@ def evidence_of(case: Case, weighed: bool, of: Foreknown) -> Evidences:
 
 def _middle(of: Prediction) -> float:
     return (of.first_done_min.value + of.last_good_min.value) / 2
+
+
+def _wider(of: Interval, mm: float) -> Interval:
+    return Interval(value=of.value + mm, low=of.low + mm, high=of.high + mm)

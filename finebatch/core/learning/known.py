@@ -93,7 +93,7 @@ class Foreknown:
             return base
         nominal = _of_card(self.card.case, self.known.usual)
         look = Look(
-            "", nominal, "its author", self.families, self.known.dough, self.card.said(), self.known.day, claim=True,
+            "card", nominal, "its author", self.families, self.known.dough, self.card.said(), self.known.day, claim=True,
             strange=self.strange,
         )  # fmt: skip
         return with_claims(base, look)
@@ -114,8 +114,6 @@ def foreknown(case: Case, weighed: bool, of: Foreknown) -> tuple[Prediction, Bas
         own_bakes=own,
         other_bakes=len(of.known.bakes) - own,
         card=of.card is not None and bool(of.card.said()),
-        alone_width_mm=alone.diameter_mm,
-        alone_first_min=alone.first_done_min,
         doubted=tuple(_doubted(learned)),
     )
     return moved(alone, nominal, mean, cov), basis
@@ -155,7 +153,7 @@ def _said(belief: Belief) -> Doubted:
     assert belief.said.value is not None
     sd = abs(belief.said.value - belief.expected) / max(abs(belief.surprise), 1e-6)
     return Doubted(
-        id=belief.look.id,
+        id="" if belief.look.claim else belief.look.id,
         what=SHOWN[belief.said.output],
         said=math.exp(belief.said.value),
         low=math.exp(belief.expected - Z90 * sd),

@@ -4,7 +4,7 @@ import math
 
 from ..bakemodel import Case
 from ..baking import AIM_SHARE, Doneness
-from ..forming import forming_of
+from ..bench import lies_wider_mm
 from ..kitchen import to_c
 from ..learning.look import Nominal, Said
 from ..learning.unknowns import Output
@@ -26,7 +26,7 @@ def said_of(bake: Bake, case: Case, nominal: Nominal) -> tuple[Said, ...]:
     """The measurements of a bake as the model takes them."""
     measured, spec = bake.measured, bake.spec
     found = []
-    more = forming_of(spec.form).raw_width_mm(spec.form, case.shape) - case.shape.diameter_mm
+    more = lies_wider_mm(spec, case)
     widths = [width - more for width in measured.widths_mm if width > more]
     if widths and not nominal.walls:
         mean = sum(math.log(width) for width in widths) / len(widths)

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 from ..baking import is_weighed
 from ..base import Interval
-from ..bench import DoughSpec, case_for, foreknown_of
+from ..bench import DoughSpec, case_for, foreknown_of, lies_wider_mm
 from ..card import Part
 from ..forming import forming_of
 from ..formula import Role, WeighedLine, scale, weigh_lines
@@ -29,11 +29,8 @@ _MEANT: dict[Wanted, tuple[Output, float]] = {
     Wanted.THINNER: (Output.HEIGHT, -0.15), Wanted.SOONER: (Output.MINUTES, -0.12), Wanted.LEARN: (Output.WIDTH, 0.0),
 }  # fmt: skip
 TOLERANCE = {Output.WIDTH: 0.025, Output.HEIGHT: 0.06, Output.MINUTES: 0.06}
-MEASURED = {
-    Output.WIDTH: 0.017,
-    Output.HEIGHT: 0.05,
-    Output.MINUTES: 0.06,
-}  # ln sd of a mean of six cookies; of a clock
+# ln sd of a mean of six cookies, and of a clock.
+MEASURED = {Output.WIDTH: 0.017, Output.HEIGHT: 0.05, Output.MINUTES: 0.06}
 SAFE_OVEN_C = (140.0, 220.0)
 OVEN_STEPS_K, CHILLS_H = (-20.0, -10.0, 10.0, 20.0), (0.0, 0.5, 1.0, 2.0, 12.0)
 AMOUNTS: tuple[tuple[Role, tuple[float, ...]], ...] = (
@@ -51,9 +48,7 @@ def tries_of(spec: DoughSpec, kitchen: Kitchen, known: "Known", wish: TryWish) -
     of = foreknown_of(spec, kitchen, known)
     assert of is not None
     weighed = is_weighed(spec.form, kitchen)
-    candidates = [(kind, saying, other) for kind, saying, other in _candidates(spec, kitchen, wish) if other != spec][
-        :MOST_CANDIDATES
-    ]
+    candidates = [one for one in _candidates(spec, kitchen, wish) if one[2] != spec][:MOST_CANDIDATES]
     cases = [case_for(one, kitchen) for one in (spec, *(other for _, _, other in candidates))]
     # Each a bake of its own, with a luck of its own; another oven or formula may be of another family.
     ofs = [of, *(foreknown_of(other, kitchen, known) or of for _, _, other in candidates)]
@@ -70,36 +65,33 @@ def tries_of(spec: DoughSpec, kitchen: Kitchen, known: "Known", wish: TryWish) -
     mean, cov = foreseen(learned, now)
     wished = float(mean[output]) + by
     found: list[Try] = []
-    for (kind, saying, other), look, each in zip(candidates, others, ofs[1:], strict=True):
+    for (kind, saying, other), look, each, case in zip(candidates, others, ofs[1:], cases[1:], strict=True):
         then, doubt = foreseen(each.learned(), look)
         if abs(float(then[output] - mean[output])) < LEAST_MOVE and wish.wanted is not Wanted.LEARN:
             continue
-        sd = math.sqrt(float(doubt[output, output]))
-        tolerance = TOLERANCE[output]
-        chance = share_below((wished + tolerance - float(then[output])) / sd) - share_below(
-            (wished - tolerance - float(then[output])) / sd
-        )
+        sd, off = math.sqrt(float(doubt[output, output])), wished - float(then[output])
+        chance = share_below((off + TOLERANCE[output]) / sd) - share_below((off - TOLERANCE[output]) / sd)
         effect, halves, days, bits = _doubts(joint(learned, [now, look], output), now, look, output)
         found.append(
             Try(
-                kind=kind, saying=saying, spec=other, figures=_figures(then, doubt), chance=chance, bits=bits,
+                kind=kind, saying=saying, spec=other, figures=_figures(then, doubt, lies_wider_mm(other, case)), chance=chance, bits=bits,
                 doubt_pct=100 * effect, after_halves_pct=100 * halves, after_days_pct=100 * days,
                 halves=kind in HALVES and effect > MEASURED[output] and halves <= WORTH * effect,
             )
         )  # fmt: skip
     learns = wish.wanted is Wanted.LEARN
     found.sort(key=lambda one: one.after_days_pct - one.doubt_pct if learns else -one.chance)
-    return Tries(now=_figures(mean, cov), tries=tuple(found[:MOST_TOLD]))
+    return Tries(now=_figures(mean, cov, lies_wider_mm(spec, cases[0])), tries=tuple(found[:MOST_TOLD]))
 
 
-def _figures(mean: Array, cov: Array) -> Figures:
-    def interval(output: Output) -> Interval:
+def _figures(mean: Array, cov: Array, more_mm: float) -> Figures:
+    def interval(output: Output, more: float = 0.0) -> Interval:
         by = math.exp(Z90 * math.sqrt(float(cov[output, output])))
         middle = math.exp(float(mean[output]))
-        return Interval(value=middle, low=middle / by, high=middle * by)
+        return Interval(value=middle + more, low=middle / by + more, high=middle * by + more)
 
     return Figures(
-        width_mm=interval(Output.WIDTH), height_mm=interval(Output.HEIGHT), middle_min=interval(Output.MINUTES)
+        width_mm=interval(Output.WIDTH, more_mm), height_mm=interval(Output.HEIGHT), middle_min=interval(Output.MINUTES)
     )
 
 

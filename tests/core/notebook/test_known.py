@@ -16,6 +16,7 @@ from finebatch.core.inverse.wish import SizeWish, form_for
 from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.core.kitchen.oven import OvenSetting
 from finebatch.core.learning.basis import Source
+from finebatch.core.learning.covariance import belongs
 from finebatch.core.learning.evidence import evidence_of
 from finebatch.core.learning.known import Known
 from tests.core.notebook.kit import bake, known
@@ -104,6 +105,14 @@ def test_the_cards_minutes_count_until_bakes_say_otherwise() -> None:
     left_out = outcome(with_minutes(longer, longer + 1, left_out=(ClaimKind.BAKE_MIN,)), known())
     assert left_out.window.aim_min == pytest.approx(alone)
     assert not left_out.basis.card
+
+
+def test_the_cards_bake_and_the_next_one_share_no_luck() -> None:
+    of = foreknown_of(with_minutes(14, 15), HOME, known())
+    claims = [belief.look for belief in of.learned().beliefs if belief.look.claim]
+    assert claims
+    coming = of.look(claims[0].nominal)
+    assert all(belongs(look, "bake") != belongs(coming, "bake") for look in claims)
 
 
 def test_a_card_that_bakes_contradict_is_not_believed_and_said() -> None:

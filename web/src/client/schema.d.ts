@@ -1537,8 +1537,8 @@ export interface components {
         };
         /**
          * Basis
-         * @description What a prediction rests on beside the formula: bakes of this dough and of others here, the card's own minutes or spacing.
-         *     `alone_width_mm` and `alone_first_min` are what the model would say without any of it.
+         * @description What a prediction rests on beside the formula: bakes of this dough and of others here, the card's own minutes or spacing; and what of
+         *     it is not believed.
          */
         Basis: {
             /** Own Bakes */
@@ -1547,8 +1547,6 @@ export interface components {
             other_bakes: number;
             /** Card */
             card: boolean;
-            alone_width_mm: components["schemas"]["Interval"];
-            alone_first_min: components["schemas"]["Interval"];
             /**
              * Doubted
              * @default []

@@ -1,0 +1,124 @@
+/** The parts of a record that are more than a field: widths, the colour scale, the thermometer, and what is asked at them. */
+import { ToggleGroup } from "radix-ui";
+import type { Kitchen, Problem, Schemas } from "../../client/api";
+import type { Measured } from "../../client/bakes";
+import { within } from "../../client/within";
+import { MaybeField } from "../../pieces/controls";
+import { MaybeLength } from "../../pieces/measures";
+import { ProblemNote } from "../../pieces/notes";
+
+const MOST_WIDTHS = 6;
+
+export function Asked(props: { problems: Problem[]; onRemedy?: (problem: Problem) => void }) {
+  return props.problems.map((problem) => (
+    <ProblemNote key={problem.message} problem={problem} onRemedy={props.onRemedy} />
+  ));
+}
+
+/** A few cookies across, as they lie; one more field than there are widths, so that there is always a next one. */
+export function Widths(props: {
+  measured: Measured;
+  foretold?: Schemas["Foretold"];
+  kitchen: Kitchen;
+  problems: Problem[];
+  onPut: (part: Partial<Measured>) => void;
+}) {
+  const { measured, foretold, kitchen, onPut } = props;
+  const widths = measured.widths_mm;
+  const walls = foretold && foretold.width_mm.high - foretold.width_mm.low < 0.5;
+  if (walls) return null;
+  const fields = Math.min(MOST_WIDTHS, widths.length + 1);
+  const set = (i: number, mm: number | null) =>
+    onPut({
+      widths_mm:
+        mm === null
+          ? widths.filter((_, n) => n !== i)
+          : i < widths.length
+            ? widths.map((one, n) => (n === i ? mm : one))
+            : [...widths, mm],
+    });
+  const asked = props.problems.filter(({ field }) => field.startsWith("widths_mm."));
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="mb-1 font-semibold">How wide are a few of them?</legend>
+      <div className="flex flex-wrap gap-3">
+        {Array.from({ length: fields }, (_, i) => (
+          <MaybeLength
+            key={i}
+            label={`Cookie ${i + 1}`}
+            kitchen={kitchen}
+            value={widths[i] ?? null}
+            start={widths.at(-1) ?? foretold?.width_mm.value ?? 60}
+            min={3}
+            max={700}
+            onValue={(mm) => set(i, mm)}
+          />
+        ))}
+      </div>
+      <Asked
+        problems={asked}
+        onRemedy={(problem) => set(Number(problem.field.split(".")[1]), Number(problem.remedy?.value))}
+      />
+    </fieldset>
+  );
+}
+
+/** The rim held against the colours this dough's crust goes through. */
+export function Shades(props: {
+  scale: Schemas["Foretold"]["scale"];
+  value: Measured["shade"];
+  onValue: (shade: Measured["shade"]) => void;
+}) {
+  if (!props.scale.length) return null;
+  return (
+    <div>
+      <p id="rim" className="mb-0.5 text-note font-medium text-quiet">
+        The rim is
+      </p>
+      <ToggleGroup.Root
+        type="single"
+        aria-labelledby="rim"
+        value={props.value ?? ""}
+        onValueChange={(word) => props.onValue((word || null) as Measured["shade"])}
+        className="flex flex-wrap gap-2"
+      >
+        {props.scale.map(({ word, colour }) => (
+          <ToggleGroup.Item
+            key={word}
+            value={word}
+            className="flex min-h-11 items-center gap-2 rounded-[10px] border-[1.5px] border-edge bg-raised py-1 pr-3 pl-2 font-medium data-[state=on]:border-chosen data-[state=on]:bg-chosen data-[state=on]:text-on-chosen"
+          >
+            <svg viewBox="0 0 32 32" className="size-8" aria-hidden="true">
+              <circle cx={16} cy={16} r={14} fill={colour} stroke="currentColor" strokeWidth={1.5} />
+            </svg>
+            {word}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </div>
+  );
+}
+
+/** A thermometer inside the oven, in the kitchen's own degrees. */
+export function ThermometerField(props: {
+  kitchen: Kitchen;
+  value: number | null;
+  onValue: (celsius: number | null) => void;
+}) {
+  const { kitchen, value, onValue } = props;
+  const f = kitchen.scale === "f";
+  const to = (c: number) => (f ? Math.round((c * 9) / 5 + 32) : Math.round(c));
+  const bounds = within("Measured", "oven_read_c");
+  return (
+    <MaybeField
+      label="A thermometer in the oven read"
+      unit={f ? "°F" : "°C"}
+      value={value === null ? null : to(value)}
+      start={f ? 350 : 180}
+      min={to(bounds.min)}
+      max={to(bounds.max)}
+      step={f ? 5 : 1}
+      onValue={(read) => onValue(read === null ? null : f ? ((read - 32) * 5) / 9 : read)}
+    />
+  );
+}
