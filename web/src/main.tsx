@@ -8,7 +8,7 @@ import { lazy, type ReactNode, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { useAnswers } from "./client/answers";
-import { PlaceHeader, Shell } from "./pieces/shell";
+import { Coming, Shell } from "./pieces/shell";
 import { Tips } from "./pieces/tip";
 import { Doughs } from "./places/doughs/Doughs";
 import { startTheme } from "./theme/dark";
@@ -63,7 +63,7 @@ createRoot(root).render(
         <Answers>
           <Tips>
             <Shell>
-              <Suspense fallback={<PlaceHeader title="" />}>
+              <Suspense fallback={<Coming title="" />}>
                 <Routes>
                   <Route path="/" element={<Doughs />} />
                   <Route path="/new" element={<NewDough />} />

@@ -11,7 +11,7 @@ import { outbox } from "../client/outbox";
 import { clock } from "../words/numbers";
 import { Button } from "./controls";
 import { Note, ProblemNote } from "./notes";
-import { PlaceHeader } from "./shell";
+import { Coming, PlaceHeader } from "./shell";
 
 /** A place opened with no dough chosen: the newest one, or the shelf. */
 export function ToFirstDough({ place }: { place: "bench" | "trays" | "notebook" }) {
@@ -20,7 +20,7 @@ export function ToFirstDough({ place }: { place: "bench" | "trays" | "notebook" 
   useEffect(() => {
     if (doughs) navigate(doughs[0] ? `/${place}/${doughs[0].id}` : "/new", { replace: true });
   }, [doughs, navigate, place]);
-  return <PlaceHeader title={{ bench: "Bench", trays: "Trays", notebook: "Notebook" }[place]} />;
+  return <Coming title={{ bench: "Bench", trays: "Trays", notebook: "Notebook" }[place]} />;
 }
 
 /** A thing that cannot be shown: not there, taken off the shelf, not readable by this version, or the server is away. */

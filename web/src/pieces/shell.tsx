@@ -235,3 +235,22 @@ export function PlaceHeader(props: {
     </header>
   );
 }
+
+/** The shape of what comes: the title, and panels where its panels will stand. */
+export function Coming({ title }: { title: string }) {
+  return (
+    <>
+      <PlaceHeader title={title} />
+      <div aria-busy="true" className="grid gap-4 p-5 lg:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+        <span className="sr-only">It is on its way.</span>
+        {[1, 2].map((n) => (
+          <div key={n} className="enamel grid h-[60dvh] content-start gap-3 p-4">
+            <span className="h-5 w-1/3 rounded bg-well" />
+            <span className="h-5 rounded bg-well" />
+            <span className="h-5 w-2/3 rounded bg-well" />
+          </div>
+        ))}
+      </div>
+    </>
+  );
+}

@@ -14,7 +14,7 @@ import { DoughNotes, Missing, ToFirstDough } from "../../pieces/missing";
 import { Note } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
 import { useDivide } from "../../pieces/shares";
-import { PlaceHeader } from "../../pieces/shell";
+import { Coming, PlaceHeader } from "../../pieces/shell";
 import { Tip } from "../../pieces/tip";
 import { CardSheet } from "./CardSheet";
 import { DoughPanel } from "./DoughPanel";
@@ -48,7 +48,7 @@ export function Bench() {
   }, [id]);
   if (!id) return <ToFirstDough place="bench" />;
   if (!dough.spec || !part.view || !kitchen)
-    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Bench" />;
+    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <Coming title="Bench" />;
   const remedy = (problem: Problem) => part.edit((spec) => applyRemedy(spec, problem));
   const shape = (of: Partial<DoughSpec>) => part.edit((spec) => ({ ...spec, ...of }));
   const problems = found?.problems ?? [];

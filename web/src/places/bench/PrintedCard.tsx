@@ -6,7 +6,7 @@ import { useKitchen } from "../../client/kitchen";
 import { Amounts } from "../../pieces/amounts";
 import { Button } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
-import { PlaceHeader } from "../../pieces/shell";
+import { Coming, PlaceHeader } from "../../pieces/shell";
 import { percent, weighed } from "../../words/numbers";
 
 export function PrintedCard() {
@@ -16,7 +16,7 @@ export function PrintedCard() {
   const { data: report } = useReport(dough.spec, kitchen);
   const found = report?.assessment;
   if (!dough.spec || !kitchen || !found)
-    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Card" />;
+    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <Coming title="Card" />;
   const lines = new Map(found.lines.map((line) => [line.line_id, line]));
   return (
     <>

@@ -13,7 +13,7 @@ import { pour, readScale, tareScale, useWeighIn } from "../../client/weighing";
 import { Button, Field } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
-import { PlaceHeader } from "../../pieces/shell";
+import { Coming, PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
 import { Answer } from "../../pieces/waiting";
 import { colour } from "../../theme/tokens";
@@ -34,7 +34,7 @@ export function WeighIn() {
   const [picked, setPicked] = useState<string>();
   const [typing, setTyping] = useState(false);
   if (error && !server) return <Missing failure={error as ApiError} id={id} />;
-  if (!server || !kitchen) return <PlaceHeader title="Weigh in" />;
+  if (!server || !kitchen) return <Coming title="Weigh in" />;
   const view = withWaiting(server, id, entries);
   const open =
     view.targets.find((target) => target.line_id === picked) ??

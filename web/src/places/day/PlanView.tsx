@@ -14,7 +14,7 @@ import { Segments } from "../../pieces/choice";
 import { Button } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
-import { PlaceHeader } from "../../pieces/shell";
+import { Coming, PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
 import { clock, day, duration, plural, type UnitsOf } from "../../words/numbers";
 import { ChangeSheet } from "./ChangeSheet";
@@ -36,7 +36,7 @@ export function PlanView() {
   const now = useNow();
   const navigate = useNavigate();
   if (error && !saved) return <Missing failure={error as ApiError} raw={`/api/plans/${id}/raw`} />;
-  if (!saved || !kitchen) return <PlaceHeader title="The bake day" />;
+  if (!saved || !kitchen) return <Coming title="The bake day" />;
   const { plan } = saved;
   const start = new Date(plan.start);
   const at = (seconds: number) => clock(new Date(start.getTime() + seconds * 1000), kitchen);

@@ -7,7 +7,7 @@ import { type KitchenPart, KitchenScene, PARTS_AT, SCENE } from "../../drawing/k
 import { useChosen } from "../../pieces/address";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
-import { PlaceHeader } from "../../pieces/shell";
+import { Coming, PlaceHeader } from "../../pieces/shell";
 import { Answer } from "../../pieces/waiting";
 import { Learned } from "./Learned";
 import { PARTS } from "./parts";
@@ -19,7 +19,7 @@ export function KitchenPlace() {
   const { entries, away, kept, writing } = useOutbox();
   const save = useSaveKitchen();
   const [part, choosePart] = useChosen("part", NAMES, "oven");
-  if (!kitchen) return error ? <Missing failure={error as ApiError} /> : <PlaceHeader title="Kitchen" />;
+  if (!kitchen) return error ? <Missing failure={error as ApiError} /> : <Coming title="Kitchen" />;
   const set = (some: Partial<Kitchen>) => save({ ...kitchen, ...some });
   const mine = entries.filter((entry) => entry.change.kind === "kitchen");
   const asked = mine.filter((entry) => entry.state !== "waiting");

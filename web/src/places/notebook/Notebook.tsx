@@ -12,7 +12,7 @@ import { Button } from "../../pieces/controls";
 import { Evidence } from "../../pieces/evidence";
 import { Menu, MenuFile } from "../../pieces/menu";
 import { Missing, ToFirstDough } from "../../pieces/missing";
-import { PlaceHeader } from "../../pieces/shell";
+import { Coming, PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
 import { length, minutes, plural } from "../../words/numbers";
 import { BakeRow } from "./BakeRow";
@@ -34,7 +34,7 @@ export function Notebook() {
   }, [id]);
   if (!id) return <ToFirstDough place="notebook" />;
   if (!dough.spec || !kitchen || !bakes)
-    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Notebook" />;
+    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <Coming title="Notebook" />;
   const count = total ?? bakes.length;
   const numbered = bakes.map((bake, i) => ({ bake, number: count - i }));
   const editing = bakes.find((bake) => bake.id === edited);

@@ -11,7 +11,7 @@ import { DoughNotes, Missing, ToFirstDough } from "../../pieces/missing";
 import { ProblemNote } from "../../pieces/notes";
 import { SaveMark } from "../../pieces/save";
 import { SharesStrip } from "../../pieces/shares";
-import { PlaceHeader } from "../../pieces/shell";
+import { Coming, PlaceHeader } from "../../pieces/shell";
 import { FinishesView } from "./FinishesView";
 import { GuidesView } from "./GuidesView";
 import { TraysView } from "./TraysView";
@@ -32,7 +32,7 @@ export function Trays() {
   }, [id]);
   if (!id) return <ToFirstDough place="trays" />;
   if (!dough.spec || !part.view || !kitchen)
-    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <PlaceHeader title="Trays" />;
+    return dough.failure ? <Missing failure={dough.failure} id={id} /> : <Coming title="Trays" />;
   const spec = part.view;
   const found = part.found;
   const own = part.share ? report?.shares.find((one) => one.id === part.share?.id)?.report : report;
