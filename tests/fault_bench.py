@@ -75,7 +75,7 @@ def _plant(rng: np.random.Generator, starter: Starter, cause: Cause) -> Planted 
     plain, half, _ = _logs(case)
     size = rng.uniform(0.8, 1.4)
     way = cause.ways[rng.integers(len(cause.ways))]
-    changed, half_then, browned = _logs(way.change(case, Baked(spec, HOME)))
+    changed, half_then, browned = _logs(way(case, Baked(spec, HOME)))
     effect = size * (changed - plain)
     if (np.abs(effect) < LEAST).all():
         return None

@@ -58,8 +58,8 @@ def write_down(session: Session, place: Kitchen, saved: list[SavedDough], now: d
     for one in sorted(_WRITTEN, key=lambda one: -one.days_ago):
         dough = by_name[one.dough]
         spec = one.changed(dough.spec)
-        foretold, _ = foretold_for(spec, place, known_of(session, dough.id, place.oven_number))
         day = (now - timedelta(days=one.days_ago)).replace(hour=BAKED_HOUR, minute=0, second=0, microsecond=0)
+        foretold, _ = foretold_for(spec, place, known_of(session, dough.id, place.oven_number))
         measured = Measured(
             count=foretold.count if foretold else None,
             widths_mm=tuple(_widths(spec, place, one)),

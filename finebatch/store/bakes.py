@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from ..core.base import Problem, Value
 from ..core.notebook import Bake
-from .bodies import Kind, UnreadableError, body_of, read
+from .bodies import Body, Kind, UnreadableError, body_of, read
 from .knowledge import looked_anew
 from .pages import MOST_A_PAGE, after, cursor
 from .revisions import NotThereError, StaleError, drop_over, save_over
@@ -29,9 +29,11 @@ class SavedBake(Value):
 
 
 class BakePage(Value):
-    """Some bakes, the latest first; `next` asks for what follows, `total` counts all."""
+    """Some bakes, the latest first; `next` asks for what follows, `total` counts all. Those that this version cannot read stand by id in
+    `unreadable`."""
 
     bakes: tuple[SavedBake, ...]
+    unreadable: tuple[str, ...]
     total: int
     next: str | None
 
@@ -124,7 +126,19 @@ def listed(
         query = query.where(tuple_(BakeRow.baked_at, BakeRow.id) < place)
     rows = list(session.scalars(query.order_by(BakeRow.baked_at.desc(), BakeRow.id.desc()).limit(limit + 1)))
     more = cursor(rows[limit - 1].baked_at, rows[limit - 1].id) if len(rows) > limit else None
-    return BakePage(bakes=tuple(_saved(row) for row in rows[:limit]), total=total, next=more)
+    found: list[SavedBake] = []
+    unreadable: list[str] = []
+    for row in rows[:limit]:
+        try:
+            found.append(_saved(row))
+        except UnreadableError:
+            unreadable.append(row.id)
+    return BakePage(bakes=tuple(found), unreadable=tuple(unreadable), total=total, next=more)
+
+
+def raw(session: Session, bake_id: str) -> Body:
+    """What is stored of a bake, whether it can be read or not."""
+    return dict(_row(session, bake_id).body)
 
 
 def put_aside(session: Session, bake_id: str, revision: int) -> SavedBake:

@@ -7,7 +7,7 @@ from threading import Lock
 from typing import TYPE_CHECKING
 
 from pydantic import ValidationError
-from sqlalchemy import ColumnElement, Select, func, select
+from sqlalchemy import ColumnElement, Select, func, or_, select
 from sqlalchemy.orm import Session
 
 from ..core.notebook import EDITION, Bake, oven_name
@@ -119,10 +119,9 @@ def looked_anew(session: Session, dough: str) -> None:
 
     found = _first(session, dough)
     usual, first = (found[0], usual_case(found[1])) if found else ("", None)
-    for row in session.scalars(select(BakeRow).where(BakeRow.dough_id == dough, *_COUNTS)):
-        kept = _kept(row)
-        if kept is not None and kept.edition == EDITION and kept.usual == usual:
-            continue
+    edition, told_from = BakeRow.look["edition"].as_integer(), BakeRow.look["usual"].as_string()
+    stale = or_(edition.is_(None), edition != EDITION, told_from != usual)
+    for row in session.scalars(select(BakeRow).where(BakeRow.dough_id == dough, *_COUNTS, stale)):
         try:
             look = kept_look(read(Kind.BAKE, Bake, row.body)[0], usual, first)
         except (UnreadableError, ValidationError):

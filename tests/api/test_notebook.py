@@ -327,9 +327,74 @@ def test_the_kitchen_tells_what_it_learned(client: TestClient) -> None:
     assert told["bakes"] == 4
     assert told["minutes"]["low_pct"] < told["minutes"]["pct"] < told["minutes"]["high_pct"]
     assert told["minutes"]["pct"] > 3
-    assert told["oven_c"] is None  # minutes alone never tell the oven's heat
+    assert told["oven_off_k"] is None  # minutes alone never tell the oven's heat
     assert 0.5 < told["scatter_pct"] < 3
     assert len(told["drift"]) == 2
     written(client, dough, 1, oven_min=17, oven_read_c=166)
-    low, high = client.get("/api/kitchen/habits").json()["oven_c"][1:]
-    assert low < high < 0
+    off = client.get("/api/kitchen/habits").json()["oven_off_k"]
+    assert off["low"] < off["value"] < off["high"] < 0
+
+
+def test_a_bake_from_memory_is_foretold_by_what_was_known_on_its_day(client: TestClient) -> None:
+    dough = on_shelf(client)
+    first = written(client, dough, 30, widths_mm=[112, 113], oven_min=16, verdict="right")
+    older = written(client, dough, 60, widths_mm=[110], oven_min=16, verdict="right")
+    later = written(client, dough, 10, widths_mm=[111], oven_min=16, verdict="right")
+    assert [one["bake"]["foretold"]["own_bakes"] for one in (first, older, later)] == [0, 0, 2]
+    same = [one["bake"]["foretold"]["width_mm"]["value"] for one in (first, older)]
+    assert same[0] == pytest.approx(same[1])
+
+
+def test_a_bake_sent_again_is_answered_though_its_dough_was_put_aside_since(client: TestClient) -> None:
+    dough = on_shelf(client)
+    body = {"dough_id": dough, "baked_at": "2026-06-05T15:00:00Z", "measured": {"widths_mm": [90]}}
+    key = {"Idempotency-Key": "a-key-of-the-tablet"}
+    first = client.post("/api/bakes", json=body, headers=key)
+    client.post(f"/api/doughs/{dough}/put-aside", json={"revision": 1})
+    assert client.post("/api/bakes", json=body, headers=key).json()["id"] == first.json()["id"]
+    assert client.post("/api/bakes", json=body).status_code == 410
+
+
+def test_bakes_of_a_dough_of_nothing_are_told_apart_by_a_sentence(client: TestClient) -> None:
+    dough = on_shelf(client, lines=[])
+    ids = [written(client, dough, n, widths_mm=[90])["id"] for n in (2, 1)]
+    told = client.get("/api/bakes/difference", params={"a": ids[0], "b": ids[1]})
+    assert told.status_code == 422
+    assert "weigh nothing" in told.json()["detail"]
+    assert client.get(f"/api/bakes/{ids[0]}/causes").status_code == 422
+
+
+def test_a_bake_that_cannot_be_read_hides_no_other(client: TestClient, folder: Path) -> None:
+    dough = on_shelf(client)
+    ids = [written(client, dough, n, widths_mm=[90])["id"] for n in (2, 1)]
+    with closing(sqlite3.connect(folder / "kitchen.db")) as connection:
+        connection.execute("UPDATE bakes SET body = json_set(body, '$.schema', 99) WHERE id = ?", (ids[0],))
+        connection.commit()
+    page = client.get("/api/bakes", params={"dough_id": dough}).json()
+    assert [one["id"] for one in page["bakes"]] == [ids[1]]
+    assert page["unreadable"] == [ids[0]]
+    assert client.get(f"/api/bakes/{ids[0]}/raw").json()["schema"] == 99
+
+
+def test_halves_of_two_doughs_on_one_day_are_two_trays_and_of_one_share_its_luck(client: TestClient) -> None:
+    doughs = [on_shelf(client), on_shelf(client, name="Another")]
+    saved = []
+    for dough, half, width in ((doughs[0], "A", 97), (doughs[0], "B", 91), (doughs[1], "A", 97)):
+        body = {
+            "dough_id": dough, "baked_at": "2026-06-05T15:00:00Z", "tray": "halves of 2026-06-05", "half": half, "measured": {"widths_mm": [width]},
+        }  # fmt: skip
+        saved.append(client.post("/api/bakes", json=body).json()["id"])
+    apart = written(client, doughs[0], 3, widths_mm=[91])["id"]
+    halves, days = (
+        client.get("/api/bakes/difference", params={"a": saved[0], "b": other}).json()["width"]
+        for other in (saved[1], apart)
+    )
+    assert halves["seen"] == pytest.approx(days["seen"])
+    assert halves["least"] < days["least"]
+
+
+def test_changes_to_try_speak_the_kitchens_units(client: TestClient) -> None:
+    asked = {"dough": SPEC, "kitchen": {**KITCHEN, "units": "us", "scale": "f"}, "wish": {"wanted": "narrower"}}
+    found = client.post("/api/tries", json=asked).json()["tries"]
+    assert not any(" g)" in one["saying"] or "°C" in one["saying"] for one in found)
+    assert any(" oz" in one["saying"] for one in found)

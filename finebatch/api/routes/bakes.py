@@ -6,7 +6,8 @@ from fastapi import APIRouter, Query, Response, status
 from pydantic import Field
 
 from ...core.base import Moment, Problem, Value, refusal
-from ...core.kitchen import spoken
+from ...core.bench import Assessment, DoughSpec
+from ...core.kitchen import Kitchen, spoken
 from ...core.notebook import (
     Bake,
     Difference,
@@ -23,13 +24,14 @@ from ...formats.bakes import bakes_to_csv
 from ...formats.pdf import Paper, guide_to_pdf
 from ...store import bakes, doughs, kitchen
 from ...store.bakes import BakeBefore, BakePage, SavedBake
-from ...store.knowledge import known_of
+from ...store.database import Store
+from ...store.knowledge import DAY_S, known_of
 from ...store.pages import MOST_A_PAGE
-from ...store.received import once
-from ..deps import ChangeKey, Reading, Transaction
+from ...store.received import answered, once
+from ..deps import ChangeKey, Reading, TheStore, Transaction
 from ..files import as_file
 from ..problems import Conflict
-from ..requests import Done, Revision
+from ..requests import GONE, Done, Revision
 
 router = APIRouter(prefix="/api/bakes", tags=["notebook"])
 
@@ -94,32 +96,39 @@ def list_bakes(
     return bakes.listed(db, dough_id, next, limit, aside)
 
 
-@router.post("/drafts", operation_id="seeDraft")
-def see_draft(draft: Draft, db: Reading) -> DraftSeen:
+def _foretold(store: Store, of: BakeOf) -> tuple[DoughSpec, str, Kitchen, Foretold | None, Assessment]:
+    """The batch as a dough of its own, its name, the kitchen, and what is foretold of it by what was known on its day. What takes its time
+    is worked out when nothing is locked any more."""
+    with store.reading() as db:
+        whole, place = doughs.get(db, of.dough_id).spec, kitchen.get(db).kitchen
+        known = known_of(db, of.dough_id, place.oven_number)
+    spec, name = batch_of(whole, place, of.batch)
+    return spec, name, place, *foretold_for(spec, place, known.until(of.baked_at.timestamp() / DAY_S))
+
+
+@router.post("/drafts", operation_id="seeDraft", responses=GONE)
+def see_draft(draft: Draft, store: TheStore) -> DraftSeen:
     """What is foretold of a bake that is being written down, and questions at its fields; nothing is kept."""
-    place = kitchen.get(db).kitchen
-    spec, _ = batch_of(doughs.get(db, draft.dough_id).spec, place, draft.batch)
-    foretold, found = foretold_for(spec, place, known_of(db, draft.dough_id, place.oven_number))
+    _, _, place, foretold, found = _foretold(store, draft)
     asked = questions(draft.measured, foretold, found)
     statement = found.outcome.pieces.statement if found.outcome else ""
     return spoken(DraftSeen(foretold=foretold, shaped=statement, questions=asked), place)
 
 
-@router.post("", operation_id="addBake", status_code=status.HTTP_201_CREATED)
-def add_bake(new: NewBake, db: Transaction, key: ChangeKey = None) -> SavedBake:
-    """Write a bake down, with the formula, the settings and the prediction of this moment."""
-
-    def write() -> SavedBake:
-        place = kitchen.get(db).kitchen
-        spec, name = batch_of(doughs.get(db, new.dough_id).spec, place, new.batch)
-        foretold, _ = foretold_for(spec, place, known_of(db, new.dough_id, place.oven_number))
-        bake = Bake(
-            baked_at=new.baked_at, batch=new.batch, batch_name=name, spec=spec, kitchen=place, measured=new.measured,
-            foretold=foretold, tray=new.tray, half=new.half,
-        )  # fmt: skip
-        return bakes.add(db, new.dough_id, bake)
-
-    return once(db, key, SavedBake, write, lambda id: bakes.get(db, id))
+@router.post("", operation_id="addBake", status_code=status.HTTP_201_CREATED, responses=GONE)
+def add_bake(new: NewBake, store: TheStore, key: ChangeKey = None) -> SavedBake:
+    """Write a bake down, with the formula and the settings of this moment, and what could be foretold of it on its day."""
+    with store.reading() as db:
+        before = answered(db, key, SavedBake, lambda id: bakes.get(db, id))
+    if before:
+        return before
+    spec, name, place, foretold, _ = _foretold(store, new)
+    bake = Bake(
+        baked_at=new.baked_at, batch=new.batch, batch_name=name, spec=spec, kitchen=place, measured=new.measured,
+        foretold=foretold, tray=new.tray, half=new.half,
+    )  # fmt: skip
+    with store.session() as db:
+        return once(db, key, SavedBake, lambda: bakes.add(db, new.dough_id, bake), lambda id: bakes.get(db, id))
 
 
 @router.get("/export/csv", operation_id="exportBakes", response_class=Response)
@@ -151,13 +160,22 @@ def compare_bakes(
     if before.dough_id != after.dough_id:
         raise refusal("b", "These are bakes of two doughs. Choose two of one dough.")
     known = known_of(db, after.dough_id, after.bake.kitchen.oven_number).without(a, b)
-    return spoken(difference(before.bake, after.bake, known), place)
+    try:
+        return spoken(difference(before.bake, after.bake, known), place)
+    except ValueError as error:
+        raise refusal("a", "One of these has no dough to compare: its lines weigh nothing.") from error
 
 
 @router.get("/{bake_id}", operation_id="getBake", responses={410: {"model": BakeConflict}})
 def get_bake(bake_id: str, db: Reading) -> SavedBake:
     """One bake; 410 with what it was if it is put aside."""
     return bakes.get(db, bake_id)
+
+
+@router.get("/{bake_id}/raw", operation_id="getRawBake")
+def get_raw_bake(bake_id: str, db: Reading) -> dict[str, Any]:
+    """What is stored of a bake, whether it can be read or not."""
+    return bakes.raw(db, bake_id)
 
 
 @router.get("/{bake_id}/causes", operation_id="findCauses")

@@ -3,6 +3,7 @@
 from fastapi import APIRouter
 
 from ...core.base import refusal
+from ...core.kitchen import spoken
 from ...core.notebook import Tries, TryWish
 from ..deps import TheStore
 from ..knowing import known_for
@@ -23,6 +24,8 @@ def propose_tries(request: TryRequest, store: TheStore) -> Tries:
     from ...core.notebook.tries import tries_of
 
     try:
-        return tries_of(request.dough, request.kitchen, known_for(store, request), request.wish)
+        found = tries_of(request.dough, request.kitchen, known_for(store, request), request.wish)
+        # The doughs in it are the baker's: what they say is not said anew.
+        return spoken(found, request.kitchen, frozenset(("saying",)))
     except ValueError as error:
         raise refusal("lines", "There is no dough yet to change.") from error

@@ -54,6 +54,6 @@ def as_laid(baked: Prediction, shape: Shape, raw_mm: float) -> Prediction:
     more = raw_mm - shape.diameter_mm
     if abs(more) < 1e-9:
         return baked
-    width = Interval(value=own.value + more, low=own.low + more, high=own.high + more)
+    width = own.plus(more)
     ratio = Interval(value=width.value / raw_mm, low=width.low / raw_mm, high=width.high / raw_mm)
     return baked.model_copy(update={"diameter_mm": width, "spread_ratio": ratio})

@@ -9,3 +9,7 @@ class Interval(Value):
     value: float
     low: float
     high: float
+
+    def plus(self, more: float) -> "Interval":
+        """All of it so much more."""
+        return Interval(value=self.value + more, low=self.low + more, high=self.high + more)

@@ -49,6 +49,7 @@ class Evidence(Value):
     without_width_mm: Interval
     without_first_min: Interval
     believed: float
+    doubted: bool  # hardly believed: it contradicts the rest
 
 
 class Evidences(Value):

@@ -4,10 +4,9 @@ from dataclasses import replace
 
 from ..bakemodel import Case, Prediction
 from ..bakemodel.predicting import summary
-from ..base import Interval
 from .basis import Evidence, Evidences, Source
 from .foresee import foreseen
-from .known import Foreknown, moved
+from .known import DOUBTED_BAKE, DOUBTED_CLAIM, Foreknown, moved
 from .nominal import with_answers
 
 MOST_SHOWN = 8  # bakes of the dough told one by one; older ones together
@@ -46,15 +45,16 @@ def evidence_of(case: Case, weighed: bool, of: Foreknown, more_mm: float = 0.0) 
                 id=id,
                 wider_mm=whole.diameter_mm.value - without.diameter_mm.value,
                 longer_min=_middle(whole) - _middle(without),
-                without_width_mm=_wider(without.diameter_mm, more_mm),
+                without_width_mm=without.diameter_mm.plus(more_mm),
                 without_first_min=without.first_done_min,
                 believed=min(believed),
+                doubted=min(believed) < (DOUBTED_CLAIM if source is Source.CARD else DOUBTED_BAKE),
             )
         )
     return Evidences(
-        alone_width_mm=_wider(alone.diameter_mm, more_mm),
+        alone_width_mm=alone.diameter_mm.plus(more_mm),
         alone_first_min=alone.first_done_min,
-        width_mm=_wider(whole.diameter_mm, more_mm),
+        width_mm=whole.diameter_mm.plus(more_mm),
         first_min=whole.first_done_min,
         pieces=tuple(pieces),
     )
@@ -62,7 +62,3 @@ def evidence_of(case: Case, weighed: bool, of: Foreknown, more_mm: float = 0.0) 
 
 def _middle(of: Prediction) -> float:
     return (of.first_done_min.value + of.last_good_min.value) / 2
-
-
-def _wider(of: Interval, mm: float) -> Interval:
-    return Interval(value=of.value + mm, low=of.low + mm, high=of.high + mm)

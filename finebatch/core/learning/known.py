@@ -66,6 +66,18 @@ class Known:
             self._learned[names] = learn([*self.bakes, *(trade_of(names) if self.trade else ())])
         return self._learned[names]
 
+    def until(self, day: float) -> "Known":
+        """The same with nothing that was baked later: what could be known on that day."""
+        left = tuple(look for look in self.bakes if look.day < day)
+        return Known(
+            self.dough,
+            self.oven,
+            day,
+            left,
+            self.usual if any(look.dough == self.dough for look in left) else None,
+            self.trade,
+        )
+
     def without(self, *ids: str, trade: bool = True) -> "Known":
         """The same without some bakes, or without the trade."""
         left = tuple(look for look in self.bakes if look.id not in ids)
@@ -140,7 +152,7 @@ def moved(alone: Prediction, nominal: Nominal, mean: Array, cov: Array) -> Predi
 
 
 def _doubted(learned: Learned) -> Iterator[Doubted]:
-    """What the rest contradicts: at most one thing of a card, the most surprising, and every blunder of a bake."""
+    """What the rest contradicts: a card's minutes, and every blunder of a bake."""
     for belief in learned.beliefs:
         if belief.said.output not in SHOWN or belief.said.value is None or not belief.look.kitchen:
             continue

@@ -28,20 +28,12 @@ class Baked:
 
 
 @dataclass(frozen=True)
-class Way:
-    """One way a cause comes about: `says` names it, `change` makes it."""
-
-    says: str
-    change: Change
-
-
-@dataclass(frozen=True)
 class Cause:
     """`words` say it. Its `ways` leave the same mark, which no ruler tells apart; `back` undoes some of it next time, as `next` says."""
 
     id: str
     words: str
-    ways: tuple[Way, ...]
+    ways: tuple[Change, ...]
     next: str
     back: Change
 
@@ -69,25 +61,21 @@ _flour, _sugar, _fat, _leavener = _of(Role.FLOUR), _of(Role.SUGAR), _of(Role.FAT
 _liquid = _of(Role.EGG, Role.LIQUID)
 
 
-def _one(change: Change) -> tuple[Way, ...]:
-    return (Way("", change),)
-
-
 CAUSES: tuple[Cause, ...] = (
     Cause(
         "soft", "too little flour for its fat, sugar and egg",
-        (Way("flour", _flour(0.88)), Way("sugar", _sugar(1.2)), Way("fat", _fat(1.18)), Way("egg", _liquid(1.35))), "Add 5% more flour, weighed", _flour(1.05),
+        (_flour(0.88), _sugar(1.2), _fat(1.18), _liquid(1.35)), "Add 5% more flour, weighed", _flour(1.05),
     ),
     Cause(
         "stiff", "too much flour for its fat, sugar and egg, as from scooped cups",
-        (Way("flour", _flour(1.14)), Way("sugar", _sugar(0.8)), Way("fat", _fat(0.84)), Way("egg", _liquid(0.7))), "Take 5% less flour, weighed", _flour(0.95),
+        (_flour(1.14), _sugar(0.8), _fat(0.84), _liquid(0.7)), "Take 5% less flour, weighed", _flour(0.95),
     ),
-    Cause("much_leavener", "too much leavener", _one(_leavener(2.0)), "Take two thirds of the leavener, levelled", _leavener(0.67)),
-    Cause("little_leavener", "too little leavener, or old", _one(_leavener(0.3)), "Try a fresh packet, levelled", _leavener(1.2)),
-    Cause("warm", "dough too warm at the oven door", _one(_door(8)), "Chill the portions 30 min longer", _door(-6)),
-    Cause("cold", "dough too cold at the oven door", _one(_door(-10)), "Let the portions stand 10 min at room temperature", _door(6)),
-    Cause("hot", "the oven ran hotter than it says", _one(_oven(20)), "Set it 10 °C (20 °F) lower, and put a thermometer in", _oven(-10)),
-    Cause("cool", "the oven ran cooler than it says", _one(_oven(-20)), "Set it 10 °C (20 °F) higher, and preheat 20 min", _oven(10)),
-    Cause("large", "pieces larger than meant", _one(_mass(1.3)), "Weigh the portions", _mass(0.87)),
-    Cause("small", "pieces smaller than meant", _one(_mass(0.75)), "Weigh the portions", _mass(1.15)),
+    Cause("much_leavener", "too much leavener", (_leavener(2.0),), "Take two thirds of the leavener, levelled", _leavener(0.67)),
+    Cause("little_leavener", "too little leavener, or old", (_leavener(0.3),), "Try a fresh packet, levelled", _leavener(1.2)),
+    Cause("warm", "dough too warm at the oven door", (_door(8),), "Chill the portions 30 min longer", _door(-6)),
+    Cause("cold", "dough too cold at the oven door", (_door(-10),), "Let the portions stand 10 min at room temperature", _door(6)),
+    Cause("hot", "the oven ran hotter than it says", (_oven(20),), "Set it 10 °C (20 °F) lower, and put a thermometer in", _oven(-10)),
+    Cause("cool", "the oven ran cooler than it says", (_oven(-20),), "Set it 10 °C (20 °F) higher, and preheat 20 min", _oven(10)),
+    Cause("large", "pieces larger than meant", (_mass(1.3),), "Weigh the portions", _mass(0.87)),
+    Cause("small", "pieces smaller than meant", (_mass(0.75),), "Weigh the portions", _mass(1.15)),
 )  # fmt: skip

@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from ..bakemodel import Case, bake, fitted
+from ..bakemodel import Z90, Case, bake, fitted
 from ..bench import DoughSpec, assess_rest, case_for, compare, kin_of
 from ..kitchen import say, to_c
 from .apart import ChangeShare, Difference, Rest, Unexplained
@@ -19,7 +19,7 @@ if TYPE_CHECKING:
     from ..learning.known import Known
     from ..learning.unknowns import Array
 
-USUAL_Z, PERHAPS_Z, LEAST_Z, Z90 = 1.3, 2.0, 2.0, 1.645
+USUAL_Z, PERHAPS_Z, LEAST_Z = 1.3, 2.0, 2.0
 
 
 def difference(before: Bake, after: Bake, known: "Known") -> Difference:
@@ -44,7 +44,10 @@ def difference(before: Bake, after: Bake, known: "Known") -> Difference:
         dough, dough_sd = unknown(learned, looks[1], "dough", kind)
         answers.append((effect * (1 + family + dough), np.abs(effect) * math.hypot(family_sd, dough_sd)))
         doubt += answers[-1][1] ** 2
-    luck = sum(((look.row[:3] * levels()["bake"].sds) ** 2).sum(1) for look in looks)
+    rows = [look.row[:3] * levels()["bake"].sds for look in looks]
+    # Halves of one tray share its luck: only what the change makes of it is left.
+    halves = before.tray != "" and before.tray == after.tray
+    luck = ((rows[1] - rows[0]) ** 2).sum(1) if halves else sum((row**2).sum(1) for row in rows)
     said = [
         {one.output: one for one in said_of(bake_, case, look.nominal) if one.value is not None}
         for bake_, case, look in zip((before, after), (a, b), looks, strict=True)

@@ -9,6 +9,7 @@ from ..bakemodel import Case
 from ..dough import Usual, styles
 from ..kitchen import to_c
 from ..learning.look import Look
+from ..learning.surprise import share_below
 from ..learning.unknowns import Array, Output
 from .marks import Mark
 from .record import Bake, Shade, Verdict
@@ -87,7 +88,7 @@ def _at(seen: Seen, moved: Array, browner: float) -> float:
     if by_clock:
         sd = math.sqrt(float(seen.cov[2, 2])) + LATE_SD
         edge = -late - seen.half_window if seen.verdict is Verdict.PALE else late - seen.half_window
-        found += math.log(max(_below(edge / sd), LEAST))
+        found += math.log(max(share_below(edge / sd), LEAST))
     if not math.isnan(seen.browned):
         # Done as wanted, the look is the cause's own; at a given minute a bake that is done sooner is browner.
         more = browner - (BROWNS_WITH_TIME * float(moved[2]) if by_clock else 0.0)
@@ -100,13 +101,9 @@ def fits_time(seen: Seen, long: bool) -> float:
     found = -0.5 * float(np.nansum(seen.gap[:2] ** 2 / np.diag(seen.cov)[:2]))
     if not math.isnan(seen.late):
         beyond = (seen.late if long else -seen.late) - seen.half_window
-        found += math.log(max(_below(beyond / LATE_SD), LEAST))
+        found += math.log(max(share_below(beyond / LATE_SD), LEAST))
     told = seen.verdict is (Verdict.DARK if long else Verdict.PALE)
     return found + math.log(0.9 if told else 0.1)
-
-
-def _below(z: float) -> float:
-    return 0.5 * math.erfc(-z / math.sqrt(2))
 
 
 def fits_facts(cause: str, one: Bake, formula: Formula) -> float:

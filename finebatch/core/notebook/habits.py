@@ -4,15 +4,16 @@ are, and whether that drifts. The oven's heat itself is only told where a thermo
 import math
 from typing import TYPE_CHECKING
 
-from ..base import Value
+from ..bakemodel import Z90
+from ..base import Interval, Value
 from .record import Bake, Verdict
 
 if TYPE_CHECKING:
     from ..learning.known import Known
 
-Z90 = 1.645
 LEAST_BAKES = 2  # one is no habit
 MONTHS = 12
+UNEVEN_PCT, DRIFTS_PCT = 4.0, 5.0  # judged
 
 
 class Leaning(Value):
@@ -32,16 +33,19 @@ class Drift(Value):
 
 
 class Habits(Value):
-    """What was learned of a kitchen. `oven_c`, °C hotter than its dial with low and high, is None without a thermometer's reading;
-    `scatter_pct`, how far the widths of one bake differ (sd)."""
+    """What was learned of a kitchen. `oven_off_k`, how much hotter than its dial, is None without a thermometer's reading;
+    `scatter_pct`, how far the widths of one bake differ (sd), is `uneven` where a scoop or a scale would help; `drifted_pct`, how far the
+    minutes have moved from the first month to the last, is None where they are steady."""
 
     bakes: int
     doughs: int
     minutes: Leaning | None
     width: Leaning | None
-    oven_c: tuple[float, float, float] | None
+    oven_off_k: Interval | None
     scatter_pct: float | None
+    uneven: bool
     drift: tuple[Drift, ...]
+    drifted_pct: float | None
 
 
 def habits_of(known: "Known", written: tuple[Bake, ...]) -> Habits:
@@ -62,9 +66,12 @@ def habits_of(known: "Known", written: tuple[Bake, ...]) -> Habits:
             from ..learning.foresee import unknown
 
             mean, sd = unknown(learned, here[0], "kitchen", "oven")
-            oven = (mean, mean - Z90 * sd, mean + Z90 * sd)
+            oven = Interval(value=mean, low=mean - Z90 * sd, high=mean + Z90 * sd)
+    scatter, drift = _scatter(written), _drift(written)
+    moved = drift[-1].minutes_pct - drift[0].minutes_pct if len(drift) > 1 else 0.0
     return Habits(
-        bakes=len(written), doughs=len(doughs), minutes=minutes, width=width, oven_c=oven, scatter_pct=_scatter(written), drift=_drift(written),
+        bakes=len(written), doughs=len(doughs), minutes=minutes, width=width, oven_off_k=oven, scatter_pct=scatter,
+        uneven=scatter is not None and scatter > UNEVEN_PCT, drift=drift, drifted_pct=moved if abs(moved) >= DRIFTS_PCT else None,
     )  # fmt: skip
 
 

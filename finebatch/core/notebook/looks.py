@@ -67,6 +67,8 @@ def look_of(id: str, dough: str, bake_day: float, oven: int, tray: str, kept: Ke
         )
         for one in kept.said
     )  # fmt: skip
+    # A tray's name is its day's: the same of two doughs is two trays.
+    tray = tray and f"{dough} {tray}"
     return Look(
         id, kept.nominal, oven_name(oven), kept.families, dough, said, bake_day, tray=tray, strange=kept.strange
     )

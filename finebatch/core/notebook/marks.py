@@ -23,7 +23,7 @@ def marks_of(case: Case, baked: Baked) -> tuple[float, tuple[Mark, ...]]:
     """ln browning of the case as it is, and the mark of every cause; all in one batch."""
     points = [case]
     for cause in CAUSES:
-        points += [*(way.change(case, baked) for way in cause.ways), cause.back(case, baked)]
+        points += [*(change(case, baked) for change in cause.ways), cause.back(case, baked)]
     out = bake(points, fitted())
     logs = np.stack([
         np.log(out.diameter_mm), np.log(out.height_mm), (np.log(out.first_min) + np.log(out.last_min)) / 2,

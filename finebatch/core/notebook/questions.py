@@ -3,6 +3,7 @@
 import math
 from collections.abc import Iterator
 
+from ..bakemodel import Z90
 from ..base import Interval, Problem, Remedy, ask
 from ..bench import Assessment
 from .record import Foretold, Measured
@@ -10,7 +11,6 @@ from .record import Foretold, Measured
 FAR = 0.5  # ln: beyond that a slip is looked for
 SLIPS = (25.4, 10.0, 1 / 25.4, 0.1)  # inches or centimetres for mm, and the other way round
 NEAR_SD = 2.0
-Z90 = 1.645
 MOST_TIMES = 1.5  # as many cookies as foretold
 
 

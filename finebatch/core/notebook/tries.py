@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
+from ..bakemodel import Z90
 from ..baking import is_weighed
 from ..base import Interval
 from ..bench import DoughSpec, case_for, foreknown_of, lies_wider_mm
@@ -22,7 +23,6 @@ from .trying import Figures, Tries, Try, TryWish, Wanted
 if TYPE_CHECKING:
     from ..learning.known import Known
 
-Z90 = 1.645
 # Which figure is wished otherwise, and by how much (ln): about what one sees at a glance.
 _MEANT: dict[Wanted, tuple[Output, float]] = {
     Wanted.NARROWER: (Output.WIDTH, -0.07), Wanted.WIDER: (Output.WIDTH, 0.07), Wanted.THICKER: (Output.HEIGHT, 0.15),

@@ -24,6 +24,10 @@ export const NOTHING: Measured = {
   note: "",
 };
 
+/** The mean of the widths; null where none was measured. */
+export const middleWidth = ({ widths_mm }: Pick<Measured, "widths_mm">) =>
+  widths_mm.length ? widths_mm.reduce((sum, mm) => sum + mm, 0) / widths_mm.length : null;
+
 /** Bakes of a dough, or of all, the latest first; those just put aside are not shown while that is on its way. */
 export function useBakes(dough: string | undefined, aside = false) {
   const { entries } = useOutbox();
@@ -47,7 +51,8 @@ export function useBakes(dough: string | undefined, aside = false) {
     ),
   );
   const bakes = query.data?.pages.flatMap((page) => page.bakes).filter((bake) => !gone.has(bake.id));
-  return { ...query, bakes, total: query.data?.pages[0]?.total };
+  const unreadable = query.data?.pages.flatMap((page) => page.unreadable) ?? [];
+  return { ...query, bakes, unreadable, total: query.data?.pages[0]?.total };
 }
 
 /** What is foretold of a bake being written down, and what in it can hardly be meant. */
@@ -95,5 +100,11 @@ export function useCauses(id: string | undefined, symptoms: Schemas["Symptom"][]
   });
 }
 
-export const beforesOf = (id: string) =>
-  need(api.GET("/api/bakes/{bake_id}/befores", { params: { path: { bake_id: id } } }));
+/** How a bake stood before each change of it. */
+export function useBefores(id: string | undefined) {
+  return useQuery({
+    queryKey: keys.befores(id ?? ""),
+    queryFn: () => need(api.GET("/api/bakes/{bake_id}/befores", { params: { path: { bake_id: id ?? "" } } })),
+    enabled: Boolean(id),
+  });
+}

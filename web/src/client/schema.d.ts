@@ -39,7 +39,7 @@ export interface paths {
         put?: never;
         /**
          * Add Bake
-         * @description Write a bake down, with the formula, the settings and the prediction of this moment.
+         * @description Write a bake down, with the formula and the settings of this moment, and what could be foretold of it on its day.
          */
         post: operations["addBake"];
         delete?: never;
@@ -146,6 +146,26 @@ export interface paths {
          * @description Change a bake; how it stood is kept. 409 with what stands now if another device changed it first.
          */
         put: operations["saveBake"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/raw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Raw Bake
+         * @description What is stored of a bake, whether it can be read or not.
+         */
+        get: operations["getRawBake"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1429,11 +1449,14 @@ export interface components {
         };
         /**
          * BakePage
-         * @description Some bakes, the latest first; `next` asks for what follows, `total` counts all.
+         * @description Some bakes, the latest first; `next` asks for what follows, `total` counts all. Those that this version cannot read stand by id in
+         *     `unreadable`.
          */
         BakePage: {
             /** Bakes */
             bakes: components["schemas"]["SavedBake"][];
+            /** Unreadable */
+            unreadable: string[];
             /** Total */
             total: number;
             /** Next */
@@ -2582,6 +2605,8 @@ export interface components {
             without_first_min: components["schemas"]["Interval"];
             /** Believed */
             believed: number;
+            /** Doubted */
+            doubted: boolean;
         };
         /**
          * Evidences
@@ -2861,8 +2886,9 @@ export interface components {
         };
         /**
          * Habits
-         * @description What was learned of a kitchen. `oven_c`, °C hotter than its dial with low and high, is None without a thermometer's reading;
-         *     `scatter_pct`, how far the widths of one bake differ (sd).
+         * @description What was learned of a kitchen. `oven_off_k`, how much hotter than its dial, is None without a thermometer's reading;
+         *     `scatter_pct`, how far the widths of one bake differ (sd), is `uneven` where a scoop or a scale would help; `drifted_pct`, how far the
+         *     minutes have moved from the first month to the last, is None where they are steady.
          */
         Habits: {
             /** Bakes */
@@ -2871,16 +2897,15 @@ export interface components {
             doughs: number;
             minutes: components["schemas"]["Leaning"] | null;
             width: components["schemas"]["Leaning"] | null;
-            /** Oven C */
-            oven_c: [
-                number,
-                number,
-                number
-            ] | null;
+            oven_off_k: components["schemas"]["Interval"] | null;
             /** Scatter Pct */
             scatter_pct: number | null;
+            /** Uneven */
+            uneven: boolean;
             /** Drift */
             drift: components["schemas"]["Drift"][];
+            /** Drifted Pct */
+            drifted_pct: number | null;
         };
         /**
          * Heat
@@ -5962,6 +5987,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
             /** @description Request Entity Too Large */
             413: {
                 headers: {
@@ -6020,6 +6054,15 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
                 };
             };
             /** @description Request Entity Too Large */
@@ -6341,6 +6384,66 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["BakeConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getRawBake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Request Entity Too Large */

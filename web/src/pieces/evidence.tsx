@@ -53,7 +53,7 @@ export function Evidence(props: { spec: DoughSpec; kitchen: Kitchen; numbers?: N
                 {[wider(piece.wider_mm, props.kitchen), longer(piece.longer_min)]
                   .filter(Boolean)
                   .join(", ") || "hardly moved it"}
-                {piece.believed < 0.5 && (
+                {piece.doubted && (
                   <span className="font-medium"> · contradicts the rest, and is hardly believed</span>
                 )}
               </li>

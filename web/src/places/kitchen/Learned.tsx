@@ -34,16 +34,15 @@ export function Learned({
             </p>
             <ul className="grid list-disc gap-1 pl-5">
               {data.minutes && <li>{slower(data.minutes)}</li>}
-              {data.oven_c && <li>{hotter(data.oven_c, kitchen)}</li>}
+              {data.width && <li>{wider(data.width)}</li>}
+              {data.oven_off_k && <li>{hotter(data.oven_off_k, kitchen)}</li>}
               {data.scatter_pct != null && (
                 <li>
                   The cookies of one bake differ by about {data.scatter_pct.toFixed(1)}% in width
-                  {data.scatter_pct > 4
-                    ? ": a scoop or a scale would even them."
-                    : ": as even as hands make them."}
+                  {data.uneven ? ": a scoop or a scale would even them." : ": as even as hands make them."}
                 </li>
               )}
-              {data.drift.length > 1 && <li>{drifts(data.drift)}</li>}
+              {data.drift.length > 1 && <li>{drifts(data)}</li>}
             </ul>
           </>
         )}
@@ -79,6 +78,13 @@ export function Learned({
 
 const percent = (pct: number) => `${Math.abs(pct).toFixed(0)}%`;
 
+function wider({ pct, low_pct, high_pct }: Leaning): string {
+  const give = `give or take ${percent((high_pct - low_pct) / 2)}`;
+  return low_pct < 0 && high_pct > 0
+    ? `Cookies come out about as wide as elsewhere (${pct > 0 ? "+" : "−"}${percent(pct)}, ${give}).`
+    : `Cookies come out ${percent(pct)} ${pct > 0 ? "wider" : "narrower"} here than elsewhere (${give}).`;
+}
+
 /** Never the oven's heat: minutes alone do not tell it. */
 function slower({ pct, low_pct, high_pct }: Leaning): string {
   const give = (high_pct - low_pct) / 2;
@@ -87,17 +93,13 @@ function slower({ pct, low_pct, high_pct }: Leaning): string {
   return `Bakes take ${percent(pct)} ${pct > 0 ? "longer" : "less time"} here than in most kitchens (give or take ${percent(give)}).`;
 }
 
-function hotter([off, low, high]: readonly number[], { scale }: Kitchen): string {
+function hotter({ value, low, high }: Schemas["Interval"], { scale }: Kitchen): string {
   const step = scale === "f" ? 1.8 : 1;
-  const say = (kelvin = 0) => `${Math.abs(kelvin * step).toFixed(0)} °${scale === "f" ? "F" : "C"}`;
-  return `By the thermometer it is ${say(off)} ${(off ?? 0) > 0 ? "hotter" : "cooler"} than its dial (give or take ${say(((high ?? 0) - (low ?? 0)) / 2)}).`;
+  const say = (kelvin: number) => `${Math.abs(kelvin * step).toFixed(0)} °${scale === "f" ? "F" : "C"}`;
+  return `By the thermometer it is ${say(value)} ${value > 0 ? "hotter" : "cooler"} than its dial (give or take ${say((high - low) / 2)}).`;
 }
 
-function drifts(months: readonly Schemas["Drift"][]): string {
-  const [first, last] = [months[0], months.at(-1)];
-  if (!first || !last) return "";
-  const change = last.minutes_pct - first.minutes_pct;
-  return Math.abs(change) < 5
-    ? "Its minutes have been steady over the months."
-    : `Since ${first.month} its minutes have drifted ${percent(change)} ${change > 0 ? "longer" : "shorter"}.`;
+function drifts({ drift, drifted_pct }: Schemas["Habits"]): string {
+  if (drifted_pct == null) return "Its minutes have been steady over the months.";
+  return `Since ${drift[0]?.month} its minutes have drifted ${percent(drifted_pct)} ${drifted_pct > 0 ? "longer" : "shorter"}.`;
 }

@@ -1,7 +1,7 @@
 /** One bake: the cookie to scale in the colour it had, its figures, what was different from the one before and what that did. */
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { useEvidence } from "../../client/assessments";
-import { measuredOf, type SavedBake, useDifference } from "../../client/bakes";
+import { measuredOf, middleWidth, type SavedBake, useDifference } from "../../client/bakes";
 import { outbox } from "../../client/outbox";
 import { Menu, MenuItem } from "../../pieces/menu";
 import { colour } from "../../theme/tokens";
@@ -9,7 +9,6 @@ import { shareWords, told } from "../../words/differences";
 import { LIKED, TEXTURES, VERDICTS } from "../../words/labels";
 import { day, length, minutes } from "../../words/numbers";
 
-const HARDLY = 0.2;
 const DRAWN_PX = 66;
 const PX_PER_MM = 0.72;
 
@@ -27,7 +26,7 @@ export function BakeRow(props: {
   const { bake, id, revision } = props.bake;
   const { foretold } = bake;
   const measured = measuredOf(props.bake);
-  const width = mean(measured.widths_mm);
+  const width = middleWidth(measured);
   const name = `bake ${number}`;
   const count = (learn_from: boolean) =>
     outbox.put({
@@ -82,16 +81,13 @@ export function BakeRow(props: {
 function Doubt({ id, of, kitchen }: { id: string; of: DoughSpec; kitchen: Kitchen }) {
   const { data } = useEvidence(of, kitchen);
   const mine = data?.pieces.find((piece) => piece.source === "bake" && piece.id === id);
-  if (!mine || mine.believed >= HARDLY) return null;
+  if (!mine?.doubted) return null;
   return (
     <p className="text-note font-medium">
       It contradicts the other bakes, and hardly counts. Forgotten in the oven, or inches for centimetres?
     </p>
   );
 }
-
-const mean = (values: readonly number[]) =>
-  values.length ? values.reduce((sum, one) => sum + one, 0) / values.length : null;
 
 /** As wide as it was, in the colour it had; as foretold where that is not known. */
 function Cookie(props: {

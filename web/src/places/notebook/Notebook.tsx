@@ -2,7 +2,7 @@
 import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Kitchen } from "../../client/api";
-import { type SavedBake, useBakes } from "../../client/bakes";
+import { middleWidth, type SavedBake, useBakes } from "../../client/bakes";
 import { lastDough, useDough } from "../../client/dough";
 import { useKitchen } from "../../client/kitchen";
 import { outbox } from "../../client/outbox";
@@ -12,6 +12,7 @@ import { Button } from "../../pieces/controls";
 import { Evidence } from "../../pieces/evidence";
 import { Menu, MenuFile } from "../../pieces/menu";
 import { Missing, ToFirstDough } from "../../pieces/missing";
+import { Note } from "../../pieces/notes";
 import { Coming, PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
 import { length, minutes, plural } from "../../words/numbers";
@@ -25,7 +26,7 @@ export function Notebook() {
   const { id } = useParams();
   const dough = useDough(id);
   const { data: kitchen } = useKitchen();
-  const { bakes, total, hasNextPage, fetchNextPage } = useBakes(id);
+  const { bakes, unreadable, total, hasNextPage, fetchNextPage } = useBakes(id);
   const [sheet, openSheet] = useOpened("sheet");
   const navigate = useNavigate();
   const [edited, edit] = useOpened("bake");
@@ -80,6 +81,14 @@ export function Notebook() {
             </div>
           </section>
         )}
+        {unreadable.map((one) => (
+          <Note key={one} severity="note">
+            A bake cannot be read by this version of Fine Batch.{" "}
+            <a className="underline underline-offset-4" href={`/api/bakes/${one}/raw`} download>
+              Take away what is stored (JSON)
+            </a>
+          </Note>
+        ))}
         {bakes.length ? (
           <section aria-label="Bakes" className="enamel">
             <ul className="divide-y divide-line">
@@ -170,9 +179,6 @@ export interface Numbered {
   bake: SavedBake;
   number: number;
 }
-
-const middleWidth = ({ widths_mm }: SavedBake["bake"]["measured"]) =>
-  widths_mm.length ? widths_mm.reduce((sum, mm) => sum + mm, 0) / widths_mm.length : null;
 
 function Plots({ bakes, kitchen }: { bakes: Numbered[]; kitchen: Kitchen }) {
   const oldest = [...bakes].reverse();

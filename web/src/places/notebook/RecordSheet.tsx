@@ -13,7 +13,7 @@ import { MaybeLength } from "../../pieces/measures";
 import { MomentField } from "../../pieces/moment";
 import { toast } from "../../pieces/toasts";
 import { LIKED, options, TEXTURES, VERDICTS } from "../../words/labels";
-import { Asked, Shades, ThermometerField, Widths } from "./record";
+import { Asked, Befores, Shades, ThermometerField, Widths } from "./record";
 
 const MOST_TEXTURES = 6;
 const NOT_SAID = "none";
@@ -182,6 +182,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
       <Widths
         measured={measured}
         foretold={foretold ?? undefined}
+        logs={dough.spec.form.kind === "rusk"}
         kitchen={kitchen}
         problems={data?.questions ?? []}
         onPut={put}
@@ -196,7 +197,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
           onValue={(height_mm) => put({ height_mm })}
         />
         <MaybeField
-          label="In the oven"
+          label={dough.spec.form.kind === "rusk" ? "First bake" : "In the oven"}
           unit="min"
           value={measured.oven_min}
           start={Math.round((foretold?.aim_min ?? 11) * 2) / 2}
@@ -246,6 +247,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
           />
         )}
       </Field>
+      {editing && <Befores id={editing.id} kitchen={kitchen} />}
       <div className="sticky -bottom-5 -mx-5 -mb-5 flex flex-wrap items-center gap-3 border-t-[1.5px] rounded-b-[13px] border-line bg-enamel px-5 py-2.5">
         <Button type="submit" kind="main" disabled={nothing}>
           {editing ? "Keep the change" : "Keep this bake"}

@@ -1,11 +1,12 @@
 /** The parts of a record that are more than a field: widths, the colour scale, the thermometer, and what is asked at them. */
 import { ToggleGroup } from "radix-ui";
 import type { Kitchen, Problem, Schemas } from "../../client/api";
-import type { Measured } from "../../client/bakes";
+import { type Measured, middleWidth, useBefores } from "../../client/bakes";
 import { within } from "../../client/within";
 import { MaybeField } from "../../pieces/controls";
 import { MaybeLength } from "../../pieces/measures";
 import { ProblemNote } from "../../pieces/notes";
+import { clock, day, length, minutes } from "../../words/numbers";
 
 const MOST_WIDTHS = 6;
 
@@ -21,6 +22,8 @@ export function Widths(props: {
   foretold?: Schemas["Foretold"];
   kitchen: Kitchen;
   problems: Problem[];
+  /** Of the twice-baked the logs are measured, after their first bake. */
+  logs: boolean;
   onPut: (part: Partial<Measured>) => void;
 }) {
   const { measured, foretold, kitchen, onPut } = props;
@@ -40,12 +43,14 @@ export function Widths(props: {
   const asked = props.problems.filter(({ field }) => field.startsWith("widths_mm."));
   return (
     <fieldset className="grid gap-2">
-      <legend className="mb-1 font-semibold">How wide are a few of them?</legend>
+      <legend className="mb-1 font-semibold">
+        {props.logs ? "How wide are the logs after their first bake?" : "How wide are a few of them?"}
+      </legend>
       <div className="flex flex-wrap gap-3">
         {Array.from({ length: fields }, (_, i) => (
           <MaybeLength
             key={i}
-            label={`Cookie ${i + 1}`}
+            label={`${props.logs ? "Log" : "Cookie"} ${i + 1}`}
             kitchen={kitchen}
             value={widths[i] ?? null}
             start={widths.at(-1) ?? foretold?.width_mm.value ?? 60}
@@ -120,5 +125,31 @@ export function ThermometerField(props: {
       step={f ? 5 : 1}
       onValue={(read) => onValue(read === null ? null : f ? ((read - 32) * 5) / 9 : read)}
     />
+  );
+}
+
+/** How a bake was written before it was changed. */
+export function Befores({ id, kitchen }: { id: string; kitchen: Kitchen }) {
+  const { data } = useBefores(id);
+  if (!data?.length) return null;
+  return (
+    <div>
+      <p className="text-note font-medium text-quiet">As it was written before</p>
+      <ul className="text-plain">
+        {data.map(({ revision, changed_at, bake: { measured } }) => {
+          const [at, width] = [new Date(changed_at), middleWidth(measured)];
+          const told = [
+            width === null ? "" : `${length(width, kitchen)} wide`,
+            measured.oven_min == null ? "" : `${minutes(measured.oven_min)} min`,
+            measured.note,
+          ].filter(Boolean);
+          return (
+            <li key={revision}>
+              Until {day(at, kitchen)}, {clock(at, kitchen)}: {told.join(", ") || "nothing measured"}
+            </li>
+          );
+        })}
+      </ul>
+    </div>
   );
 }
