@@ -83,6 +83,17 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
                     transfer_s=draw(st.integers(20, 90)), cool_s=1500, scraps=n == 2, ice_s=0 if twice else ice, dry_s=1800 if ice and not twice else 0, **shared,
                 )
             )  # fmt: skip
+        if not twice and draw(st.integers(0, 4)) == 0:
+            test = {
+                "name": f"dough {d} test",
+                "test": True,
+                "pieces": 1,
+                "scraps": False,
+                "turn_s": 0,
+                "ice_s": 0,
+                "dry_s": 0,
+            }
+            loads.append(loads[-1].model_copy(update=test))
         if twice:
             log = len(loads) - 1
             loads.append(

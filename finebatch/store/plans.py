@@ -115,6 +115,11 @@ def get(session: Session, plan_id: str) -> SavedPlan:
     return _saved(row)
 
 
+def spec_of(session: Session, plan_id: str, asked: int) -> DoughSpec:
+    """The dough that was asked for as number `asked`, as it was when the plan was made. NotThereError if there is no such plan."""
+    return read(Kind.DOUGH, DoughSpec, _row(session, plan_id).doughs[asked])[0]
+
+
 def raw(session: Session, plan_id: str) -> Body:
     """What is stored of a plan, whether it can be read or not."""
     return dict(_row(session, plan_id).body)

@@ -150,3 +150,34 @@ def test_a_kept_share_is_planned_on_its_own_day(client: TestClient) -> None:
     gone = client.post("/api/plans", json={"doughs": [{"dough_id": id, "share_id": "x"}], "at": soon()})
     assert gone.status_code == 422
     assert "gone" in gone.json()["detail"]
+
+
+def test_a_test_cookie_is_written_down_once_and_the_rest_laid_out_by_it(client: TestClient) -> None:
+    (asked,) = shelved(client, DROPS)
+    body = {"doughs": [{**asked, "test_first": True}], "when": "soonest", "at": soon(0)}
+    plan = client.post("/api/plans", json=body).json()
+    at, loads = f"/api/plans/{plan['id']}", plan["plan"]["work"]["loads"]
+    load = next(i for i, one in enumerate(loads) if one["test"])
+    start = datetime.fromisoformat(plan["plan"]["start"])
+    (measuring,) = (step for step in plan["plan"]["steps"] if step["title"].startswith("Measure Deck Drops test"))
+    told = {
+        "revision": 1, "load": load, "now": (start + timedelta(seconds=measuring["end_s"])).isoformat(),
+        "measured": {"widths_mm": [52, 54], "oven_min": 9, "verdict": "right"},
+    }  # fmt: skip
+    assert client.post(f"{at}/tests", json={**told, "load": 77}).status_code == 422
+    assert client.get("/api/bakes", params=asked).json()["total"] == 0
+    made = client.post(f"{at}/tests", json=told, headers={"Idempotency-Key": "told-once"})
+    assert made.status_code == 200, made.json()
+    again = client.post(f"{at}/tests", json=told, headers={"Idempotency-Key": "told-once"})
+    assert again.json() == made.json()
+    assert client.post(f"{at}/tests", json=told).status_code == 409
+    (bake,) = client.get("/api/bakes", params=asked).json()["bakes"]
+    assert bake["bake"]["measured"]["count"] == loads[load]["pieces"]
+    assert bake["bake"]["foretold"]["own_bakes"] == 0
+    now = made.json()["plan"]
+    assert now["told"].startswith("Deck Drops by its test cookie")
+    rest = [one for one in now["work"]["loads"] if not one["test"]]
+    was = [one for one in loads if not one["test"]]
+    assert sum(one["pieces"] for one in rest) == sum(one["pieces"] for one in was)
+    assert rest[0]["bake_s"] < was[0]["bake_s"]
+    assert max(one["pieces"] for one in rest) > max(one["pieces"] for one in was)

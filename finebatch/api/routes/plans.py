@@ -10,12 +10,25 @@ from pydantic import Field
 
 from ...core.base import Moment, Value
 from ...core.bench import DoughSpec
-from ...core.day import Change, DayRequest, Plan, Saving, better_plan, make_plan, repaired, savings_of
+from ...core.day import (
+    Change,
+    DayRequest,
+    Foretelling,
+    Plan,
+    Saving,
+    better_plan,
+    laid_anew,
+    make_plan,
+    repaired,
+    savings_of,
+    test_of,
+)
 from ...core.kitchen import Kitchen, Pace, paces_of, spoken
+from ...core.notebook import Bake, Measured, batch_of, foretold_for
 from ...formats.calendar import plan_to_csv, to_icalendar
-from ...store import doughs, kitchen, plans
+from ...store import bakes, doughs, kitchen, plans
 from ...store.database import Store
-from ...store.knowledge import known_of
+from ...store.knowledge import DAY_S, known_of
 from ...store.pages import MOST_A_PAGE
 from ...store.plans import PlanPage, PlanSummary, SavedPlan
 from ...store.received import answered, once
@@ -47,6 +60,18 @@ class LookOn(Value):
     """How long to look for a shorter plan."""
 
     seconds: float = Field(default=20.0, ge=1, le=120)
+
+
+class TestTold(Value):
+    """What a plan's test cookie, load number `load`, turned out to be. `revision` is the plan's the baker looked at; `now`, where given,
+    stands for the server's clock."""
+
+    __test__ = False  # not one for pytest
+
+    revision: int = Field(ge=1)
+    load: int = Field(ge=0)
+    measured: Measured
+    now: Moment | None = None
 
 
 class PlanConflict(Conflict):
@@ -162,6 +187,53 @@ async def change_plan(
         raise StaleError("plan", await run_in_threadpool(_said, store, saved))
     plan = await _solved(workers.plans, repaired, saved.plan, request.change, request.now or datetime.now(UTC))
     return await run_in_threadpool(_said, store, await run_in_threadpool(_kept, store, saved, plan, key))
+
+
+@router.post("/{plan_id}/tests", operation_id="tellTest", responses={**STALE, **WAITING})
+async def tell_test(
+    plan_id: str, told: TestTold, store: TheStore, workers: TheWorkers, key: ChangeKey = None
+) -> SavedPlan:
+    """Write a test cookie down as a bake of its dough, and lay the rest of the dough out and time it by what is known then."""
+    before, saved = await run_in_threadpool(_stands, store, plan_id, key)
+    if before:
+        return await run_in_threadpool(_said, store, before)
+    if saved.revision != told.revision:
+        raise StaleError("plan", await run_in_threadpool(_said, store, saved))
+    now = told.now or datetime.now(UTC)
+    bake, by = await run_in_threadpool(_told, store, saved, told, now)
+    plan = await _solved(workers.plans, laid_anew, saved.plan, told.load, by, now)
+
+    def keep() -> SavedPlan:
+        with store.session() as db:
+
+            def both() -> SavedPlan:
+                changed = plans.change(db, saved.id, saved.revision, plan)
+                bakes.add(db, by.asked.dough_id, bake)
+                return changed
+
+            return once(db, key, SavedPlan, both, lambda id: plans.get(db, id))
+
+    return await run_in_threadpool(_said, store, await run_in_threadpool(keep))
+
+
+def _told(store: Store, saved: SavedPlan, told: TestTold, now: datetime) -> tuple[Bake, Foretelling]:
+    """The test cookie as a bake, and what its dough is told by once it counts."""
+    # The model is loaded when it is first asked: see core.learning.
+    from ...core.notebook.looks import with_bake
+
+    test = test_of(saved.plan, told.load)
+    number = saved.plan.work.doughs[test.dough].asked
+    asked = saved.request.doughs[number]
+    with store.reading() as db:
+        whole, place = plans.spec_of(db, saved.id, number), kitchen.get(db).kitchen
+        known = known_of(db, asked.dough_id, place.oven_number)
+    spec, name = batch_of(whole, place, asked.share_id or "")
+    foretold, _ = foretold_for(spec, place, known.until(now.timestamp() / DAY_S))
+    measured = told.measured.but(count=told.measured.count or test.pieces)
+    bake = Bake(
+        baked_at=now, batch=asked.share_id or "", batch_name=name, spec=spec, kitchen=place, measured=measured, foretold=foretold
+    )  # fmt: skip
+    return bake, Foretelling(whole, place, asked, with_bake(known, bake))
 
 
 @router.post("/{plan_id}/savings", operation_id="planSavings", responses=WAITING)

@@ -35,6 +35,7 @@ from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
 from .card import card_problems, carded, minutes_problems
 from .dividing import alone, divided
 from .spec import DoughSpec, Keep, Shaping, Share
+from .testing import TestCookie, test_cookie_of
 from .told import told_by_outcome
 
 if TYPE_CHECKING:
@@ -57,6 +58,7 @@ class Assessment(Value):
     trays: TrayPlan | None = None
     slices: TrayPlan | None = None  # the second bake of the twice-baked
     small: SmallSize | None = None  # the second cutter's, with a time and trays of its own
+    test: TestCookie | None = None  # what can be baked before the rest is laid out
     shaped_g: float | None = None  # of the dough goes into this: all of it but for its shares
     shares: tuple["ShareFound", ...] = ()
     problems: tuple[Problem, ...] = ()
@@ -187,7 +189,7 @@ def assess_rest(spec: DoughSpec, kitchen: Kitchen, known: "Known | None" = None)
     )
     return Assessment(
         lines=weighed, dough=dough, balance=balance, method=method, eggs=eggs, outcome=outcome, trays=trays, slices=slices,
-        small=small, shaped_g=shaped_g, tray_rest_min=spec.rest_on_tray_min(style), problems=(*problems, *wrong, *wrong_slices, *wrong_small),
+        small=small, test=test_cookie_of(spec, outcome, trays), shaped_g=shaped_g, tray_rest_min=spec.rest_on_tray_min(style), problems=(*problems, *wrong, *wrong_slices, *wrong_small),
     )  # fmt: skip
 
 

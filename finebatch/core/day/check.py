@@ -207,6 +207,10 @@ def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[_Group], load
         ]
         shaped = [max(step.end_s for step in loads[j][Kind.FORM]) for j in firsts]
         ready = max([ready, *(end + dough.rechill_s for end in shaped)])
+    tests = [j for j, other in enumerate(work.loads) if other.test and other.dough == load.dough and j != i]
+    measured = max((loads[j][Kind.TRANSFER][0].end_s for j in tests), default=0)
+    if first < measured and not load.test:
+        return [Broken(f"{name} is shaped before the test cookie of its dough is measured")]
     return [Broken(f"{name} is shaped before its dough is ready")] if first < ready else []
 
 

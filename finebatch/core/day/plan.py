@@ -32,8 +32,8 @@ BUFFER_S = 10 * 60  # a ready-by plan aims to be done this much earlier
 class Plan(Value):
     """Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is.
 
-    `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `moved` and `overstepped` are
-    what the last change did.
+    `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
+    `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
     """
 
     start: AwareDatetime
@@ -48,6 +48,7 @@ class Plan(Value):
     bound_s: int
     proof: str
     saving: str
+    told: str = ""
     moved: tuple[str, ...] = ()
     overstepped: tuple[str, ...] = ()
     done_before_s: int = 0  # on the work's clock: what began earlier stands

@@ -21,12 +21,14 @@ class ClockFixes(StrEnum):
 
 
 class DoughAsk(Value):
-    """One dough of the day: how many times the formula, and whether it is chilled overnight; or one share of it that was kept."""
+    """One dough of the day: how many times the formula, whether it is chilled overnight, and whether a test cookie is baked before the rest is
+    laid out; or one share of it that was kept."""
 
     dough_id: str = Field(max_length=40)
     share_id: str | None = Field(default=None, max_length=40)
     times: float = Field(default=1.0, ge=0.1, le=8)
     overnight: bool = False
+    test_first: bool = False
 
 
 class DayRequest(Value):

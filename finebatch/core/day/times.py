@@ -1,6 +1,7 @@
 """The day on a grid of half minutes: minima rounded up, maxima down, the bake to the nearest; and a timetable on it."""
 
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from .work.work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork
 
@@ -63,6 +64,7 @@ class LoadTicks:
     slice_from: int
     slice_to: int
     scraps: bool
+    test: bool
     ice: tuple[int, ...]
     dry: int
     slot: int
@@ -108,6 +110,15 @@ class Ticks:
         per_min = self.heats if change > 0 else self.cools
         return up(60 * abs(change) / per_min)
 
+    def test_of(self, i: int) -> int | None:
+        """The test cookie that load i waits for."""
+        dough = self.loads[i].dough
+        return None if self.loads[i].test else self._tests.get(dough)
+
+    @cached_property
+    def _tests(self) -> dict[int, int]:
+        return {load.dough: i for i, load in enumerate(self.loads) if load.test}
+
     def slices_of(self, log: int) -> list[int]:
         """The loads cut from a log load."""
         return [i for i, load in enumerate(self.loads) if load.after_log == log]
@@ -135,7 +146,7 @@ def to_ticks(work: DayWork) -> Ticks:
                 wait_max=load.wait_max_s // TICK_S, hot=up(load.hot_s), rest=up(load.rest_s),
                 rest_max=(load.rest_s + load.rest_slack_s) // TICK_S, transfer=up(load.transfer_s), cool=up(load.cool_s),
                 area=load.area_cm2, after_log=load.after_log, slice_from=up(load.slice_from_s), slice_to=load.slice_to_s // TICK_S,
-                scraps=load.scraps, ice=chunks(up(load.ice_s)), dry=up(load.dry_s), slot=slot, turn_at=up(room.load_s) + (bake // 2 if load.half_s is None else load.half_s // TICK_S),
+                scraps=load.scraps, test=load.test, ice=chunks(up(load.ice_s)), dry=up(load.dry_s), slot=slot, turn_at=up(room.load_s) + (bake // 2 if load.half_s is None else load.half_s // TICK_S),
                 kind=tuple(values.values()),
             )
         )  # fmt: skip

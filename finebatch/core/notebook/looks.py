@@ -4,6 +4,7 @@ from ..bakemodel import Case
 from ..baking import is_weighed
 from ..base import Value
 from ..bench import case_for, kin_of
+from ..learning.known import Known
 from ..learning.look import Look, Nominal, Said
 from ..learning.nominal import nominals
 from ..learning.unknowns import Output
@@ -56,6 +57,16 @@ def kept_look(bake: Bake, usual: str, first: Case | None) -> KeptLook | None:
 
 def _bound(ln: float) -> float | None:
     return ln if abs(ln) != float("inf") else None
+
+
+def with_bake(known: Known, bake: Bake) -> Known:
+    """All that is known, and beside it a bake of the dough that is not kept yet."""
+    first = known.usual or usual_case(bake)
+    kept = kept_look(bake, "", first)
+    if kept is None:
+        return known
+    look = look_of("new", known.dough, known.day, bake.kitchen.oven_number, bake.tray, kept)
+    return Known(known.dough, known.oven, known.day, (look, *known.bakes), first, known.trade)
 
 
 def look_of(id: str, dough: str, bake_day: float, oven: int, tray: str, kept: KeptLook) -> Look:

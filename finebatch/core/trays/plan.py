@@ -121,6 +121,17 @@ def _more(outcome: Outcome, plan: TrayPlan, tray: Tray, rules: TrayRules) -> Mor
     return MoreFit(count=_holds(low, tray, rules), most_mm=low, one_in=max(2, round(1 / chance)))
 
 
+def held_between(outcome: Outcome, plan: TrayPlan, rules: TrayRules) -> tuple[int, int]:
+    """The fewest and the most a tray of this plan would hold, were the width known to be at the one or at the other end of its range."""
+    width = outcome.baked.diameter_mm
+    held = []
+    for mm in (width.high, width.low):
+        baked = outcome.baked.model_copy(update={"diameter_mm": Interval(value=mm, low=mm, high=mm)})
+        piece = footprint_of(outcome.model_copy(update={"baked": baked}), plan.tray, rules)
+        held.append(most_on(plan.tray.width_mm, plan.tray.depth_mm, piece, rules)[0])
+    return held[0], held[1]
+
+
 LIKELY_JOINS = 0.4  # what is likelier is no offer
 
 

@@ -167,6 +167,20 @@ def test_a_planted_fault_is_caught(name: str) -> None:
     assert any(says in sentence for sentence in found), found
 
 
+def test_the_rest_shaped_before_the_test_cookie_is_measured_is_caught() -> None:
+    work = simple(2)
+    test = work.loads[0].model_copy(update={"name": "Drops test", "test": True, "pieces": 1, "turn_s": 0})
+    work = work.model_copy(update={"loads": (*work.loads, test)})
+    table = first_plan(to_ticks(work), 4)
+    assert table
+    assert violations(work, as_steps(work, table)) == []
+    untested = work.model_copy(update={"loads": (*work.loads[:2], test.model_copy(update={"test": False}))})
+    other = first_plan(to_ticks(untested), 4)
+    assert other
+    broken = violations(work, as_steps(work, other))
+    assert any("before the test cookie of its dough is measured" in sentence for sentence in broken), broken
+
+
 def test_scraps_shaped_warm_are_caught() -> None:
     firsts = max(s.end_s for s in STEPS if s.kind is Kind.FORM and s.load == 0)
     moved = [

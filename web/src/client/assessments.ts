@@ -45,6 +45,10 @@ export const about = (dough: DoughSpec, kitchen: Kitchen) => ({ dough, kitchen, 
 export const assess = (dough: DoughSpec, kitchen: Kitchen, signal?: AbortSignal) =>
   need(api.POST("/api/assessments", { body: about(dough, kitchen), signal }));
 
+/** What a dough of the shelf comes to, by its own bakes. */
+export const assessOf = (id: string, dough: DoughSpec, kitchen: Kitchen) =>
+  need(api.POST("/api/assessments", { body: { dough, kitchen, dough_id: id } }));
+
 /** What a dough comes to, a moment after the last change; the former answer stays until the new one is there. */
 export function useAssessment(spec: DoughSpec | undefined, kitchen: Kitchen | undefined) {
   const dough = useStill(useBaked(spec));

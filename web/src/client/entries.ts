@@ -16,6 +16,7 @@ export type Change =
       change: Schemas["ChangeRequest"]["change"];
       now: string;
     }
+  | { kind: "tell-test"; id: string; told: Schemas["TestTold"] }
   | { kind: "put-aside-plan" | "put-back-plan"; id: string; revision: number; name: string }
   | { kind: "add-bake"; id: string; bake: Schemas["NewBake"] }
   | { kind: "save-bake"; id: string; save: Schemas["BakeSave"]; revision: number; name: string }
@@ -46,6 +47,7 @@ export function thingOf(change: Change): string {
     case "weigh-in":
       return `weigh-in:${change.id}`;
     case "change-plan":
+    case "tell-test":
     case "put-aside-plan":
     case "put-back-plan":
       return `plan:${change.id}`;

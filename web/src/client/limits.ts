@@ -264,6 +264,9 @@ export const LIMITS = {
     },
     "overnight": {
       "start": false
+    },
+    "test_first": {
+      "start": false
     }
   },
   "DoughDropped": {
@@ -1089,6 +1092,17 @@ export const LIMITS = {
   },
   "SwapRequest": {
     "dough_id": {
+      "start": null
+    }
+  },
+  "TestTold": {
+    "revision": {
+      "min": 1.0
+    },
+    "load": {
+      "min": 0.0
+    },
+    "now": {
       "start": null
     }
   },

@@ -856,6 +856,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Test
+         * @description Write a test cookie down as a bake of its dough, and lay the rest of the dough out and time it by what is known then.
+         */
+        post: operations["tellTest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/savings": {
         parameters: {
             query?: never;
@@ -1332,6 +1352,7 @@ export interface components {
             trays?: components["schemas"]["TrayPlan"] | null;
             slices?: components["schemas"]["TrayPlan"] | null;
             small?: components["schemas"]["SmallSize"] | null;
+            test?: components["schemas"]["TestCookie"] | null;
             /** Shaped G */
             shaped_g?: number | null;
             /**
@@ -2208,7 +2229,8 @@ export interface components {
         };
         /**
          * DoughAsk
-         * @description One dough of the day: how many times the formula, and whether it is chilled overnight; or one share of it that was kept.
+         * @description One dough of the day: how many times the formula, whether it is chilled overnight, and whether a test cookie is baked before the rest is
+         *     laid out; or one share of it that was kept.
          */
         DoughAsk: {
             /** Dough Id */
@@ -2225,6 +2247,11 @@ export interface components {
              * @default false
              */
             overnight: boolean;
+            /**
+             * Test First
+             * @default false
+             */
+            test_first: boolean;
         };
         /**
          * DoughConflict
@@ -2434,7 +2461,7 @@ export interface components {
          *     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
          *     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
          *     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
-         *     that are wrapped and put away while it is divided.
+         *     that are wrapped and put away while it is divided. It is number `asked` of the doughs that were asked for.
          */
         DoughWork: {
             /** Name */
@@ -2500,6 +2527,11 @@ export interface components {
              * @default []
              */
             kept: string[];
+            /**
+             * Asked
+             * @default 0
+             */
+            asked: number;
         };
         /**
          * Draft
@@ -3346,7 +3378,8 @@ export interface components {
          * LoadWork
          * @description One tray's stay in the oven and what goes before and after. `shape_s` includes lining the tray; `hot_s` is due at once
          *     after it comes out. A load with `after_log` is slices of that load's logs, cut `slice_from_s` to `slice_to_s` after
-         *     they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`.
+         *     they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`. Nothing else of its dough is shaped before a
+         *     `test` is measured, which its moving to the rack is for; `told` when what was measured is.
          */
         LoadWork: {
             /** Dough */
@@ -3411,6 +3444,16 @@ export interface components {
              * @default false
              */
             scraps: boolean;
+            /**
+             * Test
+             * @default false
+             */
+            test: boolean;
+            /**
+             * Told
+             * @default false
+             */
+            told: boolean;
             /**
              * Ice S
              * @default 0
@@ -4071,8 +4114,8 @@ export interface components {
          * Plan
          * @description Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is.
          *
-         *     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `moved` and `overstepped` are
-         *     what the last change did.
+         *     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
+         *     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
          */
         Plan: {
             /**
@@ -4106,6 +4149,11 @@ export interface components {
             proof: string;
             /** Saving */
             saving: string;
+            /**
+             * Told
+             * @default
+             */
+            told: string;
             /**
              * Moved
              * @default []
@@ -5296,6 +5344,33 @@ export interface components {
             score: number;
             /** Reasons */
             reasons: string[];
+        };
+        /**
+         * TestCookie
+         * @description So many pieces can be baked before the rest; `why` says what for, empty where the ranges are narrow enough as they are.
+         */
+        TestCookie: {
+            /** Pieces */
+            pieces: number;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * TestTold
+         * @description What a plan's test cookie, load number `load`, turned out to be. `revision` is the plan's the baker looked at; `now`, where given,
+         *     stands for the server's clock.
+         */
+        TestTold: {
+            /** Revision */
+            revision: number;
+            /** Load */
+            load: number;
+            measured: components["schemas"]["Measured"];
+            /** Now */
+            now?: string | null;
         };
         /**
          * Texts
@@ -8929,6 +9004,98 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ChangeRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedPlan"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tellTest: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TestTold"];
             };
         };
         responses: {

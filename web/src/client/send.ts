@@ -39,6 +39,10 @@ export function sendChange(change: Change, key: string): Promise<unknown> {
       const body = { revision: change.revision, change: change.change, now: change.now };
       return need(api.POST("/api/plans/{plan_id}/changes", { params, body }));
     }
+    case "tell-test": {
+      const params = { path: { plan_id: change.id }, header };
+      return need(api.POST("/api/plans/{plan_id}/tests", { params, body: change.told }));
+    }
     case "put-aside-plan":
     case "put-back-plan": {
       const params = { path: { plan_id: change.id }, header };

@@ -194,6 +194,8 @@ function subject(change: Change): string {
       return "The weigh-in";
     case "change-plan":
       return "A change of the bake day";
+    case "tell-test":
+      return "A test cookie written down";
     case "put-aside-plan":
       return `${change.name}, a bake day put aside`;
     case "put-back-plan":

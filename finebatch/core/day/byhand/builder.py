@@ -155,6 +155,9 @@ class Builder:
                 times.shape[-1] + t.loads[j].shape[-1] for j, times in self.loads.items() if self.loads[j] in firsts
             ]
             ready = max([ready, *(end + dough.rechill for end in ends)])
+        test = t.test_of(i)
+        if test is not None:
+            ready = max(ready, self.loads[test].transfer + t.loads[test].transfer)
         return max(ready, self.now)
 
     def load(self, i: int) -> bool:

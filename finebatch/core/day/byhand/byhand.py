@@ -19,7 +19,7 @@ def by_hand(work: DayWork) -> int | None:
             return None
         builder.now = max(builder.now, builder.doughs[d].mix)
     order = [i for i, load in enumerate(t.loads) if load.after_log is None]
-    for i in sorted(order, key=lambda i: t.loads[i].scraps):
+    for i in sorted(order, key=lambda i: (not t.loads[i].test, t.loads[i].scraps)):
         if not builder.load(i):
             return None
         builder.now = max(builder.now, builder.loads[i].shape[-1] + t.loads[i].shape[-1])

@@ -80,7 +80,7 @@ def _orders(t: Ticks) -> list[list[Step]]:
 
 
 def _lawful(t: Ticks, order: list[Step]) -> list[Step]:
-    """The order with every dough before its loads, scraps after first rolls, and slices right after their log."""
+    """The order with every dough before its loads, its test cookie first, scraps after first rolls, and slices right after their log."""
     doughs = {index for kind, index in order if kind == "dough"}
     made: set[int] = set()
     lawful: list[Step] = []
@@ -92,11 +92,14 @@ def _lawful(t: Ticks, order: list[Step]) -> list[Step]:
                 made.add(index)
             continue
         load = t.loads[index]
-        if load.after_log is not None:
+        if load.after_log is not None or (kind, index) in lawful:
             continue
         if load.dough not in made and load.dough in doughs:
             lawful.append(("dough", load.dough))
             made.add(load.dough)
+        test = t.test_of(index)
+        if test is not None and ("load", test) not in lawful:
+            lawful.append(("load", test))
         (late if load.scraps else lawful).append((kind, index))
         if not load.scraps:
             lawful += [("load", cut) for cut in t.slices_of(index)]

@@ -20,9 +20,8 @@ OVERSTEPS = (0, 20, 60, 180, 2000)  # ticks, tried in turn
 
 def repaired(plan: Plan, change: AnyChange, now: datetime) -> Plan:
     """The plan after a change. `now` decides what has begun. Raises Refusal at the field where it cannot be."""
-    now_s = max(0, int((now - plan.origin).total_seconds()), plan.done_before_s)
     begun = now > plan.start
-    tick = -(-now_s // TICK_S) if begun else 0
+    tick = tick_of(plan, now)
     if isinstance(change, Pinned):
         if change.at is not None and change.at < now:
             raise refusal("at", "That is before now. Choose a later time.")
@@ -47,7 +46,13 @@ def repaired(plan: Plan, change: AnyChange, now: datetime) -> Plan:
         broken = change.tray
     else:
         resume = tick + round(change.minutes * 60 / TICK_S)
-    return _around(plan, work, tick, resume, broken)
+    return around(plan, work, tick, resume, broken)
+
+
+def tick_of(plan: Plan, now: datetime) -> int:
+    """The tick before which all that began stands; 0 for a plan that has not begun."""
+    now_s = max(0, int((now - plan.origin).total_seconds()), plan.done_before_s)
+    return -(-now_s // TICK_S) if now > plan.start else 0
 
 
 def _longer(work: DayWork, table: Timetable, extra_s: dict[int, float], tick: int) -> DayWork:
@@ -67,7 +72,7 @@ def _longer(work: DayWork, table: Timetable, extra_s: dict[int, float], tick: in
     return work.model_copy(update={"loads": tuple(loads)})
 
 
-def _around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") -> Plan:
+def around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") -> Plan:
     """Made again from `tick` on, nothing begun before `resume`: the answer at hand first, then the model's from there."""
     asked = work
     work, table = settled(work.model_copy(update={"deadline_s": None}), plan.table, tick)
@@ -323,7 +328,7 @@ def _without(plan: Plan, dough: int, tick: int) -> Plan:
             "table": Timetable(tuple(table.doughs[d] for d in doughs), tuple(table.loads[i] for i in keep)),
         }
     )
-    return _around(cut, smaller, tick, tick)
+    return around(cut, smaller, tick, tick)
 
 
 def _compared(before: Plan, after: Plan, tick: int) -> Plan:

@@ -61,6 +61,11 @@ def _shape_head(t: Ticks, i: int) -> int:
     if load.scraps:
         first = [sum(x.shape) for x in t.loads if x.dough == load.dough and not x.scraps and x.after_log is None]
         ready += (sum(first) if t.hands == 1 else max(first, default=0)) + dough.rechill
+    test = t.test_of(i)
+    if test is not None:
+        tried = t.loads[test]
+        baked = _in_head(t, test, {test: _shape_head(t, test)}) + tried.slot + tried.hot + tried.rest
+        ready = max(ready, baked + tried.transfer)
     return ready
 
 

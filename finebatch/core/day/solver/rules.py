@@ -153,7 +153,8 @@ class DayRules:
         self._loads.append(v)
 
     def _ready(self) -> None:
-        """Nothing is shaped before its dough is ready, scraps before they are cold again, slices outside their window."""
+        """Nothing is shaped before its dough is ready or its test cookie measured, scraps before they are cold again, slices outside
+        their window."""
         for i, load in enumerate(self.t.loads):
             first = self._loads[i]["shape"][0]
             if load.after_log is not None:
@@ -165,6 +166,9 @@ class DayRules:
                 continue
             dough, v = self.t.doughs[load.dough], self._doughs[load.dough]
             self.cp.add(first >= v["out"] + dough.temper * v["long"])
+            test = self.t.test_of(i)
+            if test is not None:
+                self.cp.add(first >= self._loads[test]["transfer"] + self.t.loads[test].transfer)
             if load.scraps:
                 for j, other in enumerate(self.t.loads):
                     if other.dough == load.dough and not other.scraps and other.after_log is None:

@@ -3,7 +3,7 @@ stands where it stands."""
 
 from ..texts import Texts
 from ..times import TICK_S, Ticks, Timetable
-from ..work.work import DayWork
+from ..work.work import DayWork, LoadWork
 from .naming import rack_numbers, tray_names
 from .reasons import explained
 from .step import Heat, Kind, Lane, Step
@@ -136,7 +136,7 @@ def _load_steps(
               detail=words.look, **inside),
         _step(Kind.UNLOAD, f"Tray {tray} out", Lane.HANDS, Heat.HOT, bake_end, out_end, detail="Dry mitts. Is it done? " + words.look, **inside),
         _step(Kind.REST, f"Tray {tray} rests", Lane.COUNTER, Heat.COOLING, empty, times.transfer, **own),
-        _step(Kind.TRANSFER, f"Move {load.pieces} from tray {tray} to the rack", Lane.HANDS, Heat.COOLING, times.transfer, moved, **own),
+        _step(Kind.TRANSFER, _moving(load, tray), Lane.HANDS, Heat.COOLING, times.transfer, moved, detail=MEASURE if load.test else "", **own),
         _step(Kind.COOL, f"{load.name} cools", Lane.COOLING, Heat.COOLING, moved, moved + ticks.cool, **own),
         _step(Kind.TRAY_COOL, f"Tray {tray} cools before raw dough touches it", Lane.COUNTER, Heat.COOLING, moved, moved + t.tray_cool, **own),
     ]  # fmt: skip
@@ -178,6 +178,15 @@ def _load_steps(
         end = times.ice[-1] + ticks.ice[-1]
         steps.append(_step(Kind.DRY, f"{load.name} sets", Lane.COOLING, Heat.COLD, end, end + ticks.dry, **own))
     return steps
+
+
+MEASURE = "How wide each is, how long it was in, how it looks: written here, the rest of the dough is laid out and timed by it."
+
+
+def _moving(load: LoadWork, tray: str) -> str:
+    if load.test:
+        return f"Measure {load.name}, then off tray {tray}"
+    return f"Move {load.pieces} from tray {tray} to the rack"
 
 
 IDLE = 60  # ticks: an oven empty for half an hour and the time it heats may be off

@@ -8,6 +8,7 @@ from ...dough import styles
 from ...finishing import FinishPlan
 from ...forming import forming_of
 from ...kitchen import Kitchen, pace_s, typical_s
+from ...trays import TrayPlan, even_loads
 from ..limits import Limits
 from ..request import DoughAsk
 from ..texts import Texts
@@ -20,21 +21,32 @@ if TYPE_CHECKING:
     from ...learning.known import Known
 
 
+MEASURE_S = 20  # with the strip beside it; what is written down goes with the cookie to the rack
+
+
 def share_of(
-    spec: DoughSpec, kitchen: Kitchen, index: int, asked: DoughAsk, known: "Known | None" = None
+    spec: DoughSpec, kitchen: Kitchen, index: int, asked: DoughAsk, known: "Known | None" = None, tested: int = 0
 ) -> DoughShare:
     """The work of one dough, as number `index` of the day: its rest and the shares baked with it, or the one share that is asked for.
-    Raises Refusal with a sentence for a person if it cannot be baked yet."""
+    `tested` pieces of it are baked already. Raises Refusal with a sentence for a person if it cannot be baked yet."""
     whole = report(spec, kitchen, known)
     batches, kept = _batches(spec, whole, index, asked)
     loads: list[LoadWork] = []
     words: list[Texts] = []
     trays: dict[str, int] = {}
+    pieces = tested or (_to_test(batches[0], index) if asked.test_first else 0)
+    if pieces:
+        batches[0] = _with_test(batches[0], pieces)
     for batch in batches:
         _add_loads(batch, kitchen, index, loads, words, trays)
+    if pieces:
+        loads = _test_apart(loads, batches[0].spec.name, len(_laid(batches[0]).loads))
+    if tested:
+        loads, words = loads[1:], words[1:]
     dough = work_of_dough(
         spec, [(one.spec, one.found) for one in batches], whole.assessment.method, kitchen, asked.overnight, kept
     )
+    dough = dough.model_copy(update={"asked": index})
     if asked.share_id is not None:
         dough = dough.model_copy(update={"name": batches[0].spec.name})
     return DoughShare(dough=dough, loads=tuple(loads), words=tuple(words), trays=trays)
@@ -81,6 +93,46 @@ def _batches(spec: DoughSpec, whole: Report, index: int, asked: DoughAsk) -> tup
     ):
         raise refusal(f"doughs.{index}", f"{spec.name} cannot be planned yet: answer the questions on the bench first.")
     return batches, kept
+
+
+def _to_test(batch: _Batch, index: int) -> int:
+    if batch.found.test is None:
+        message = f"{batch.spec.name} is baked whole, or has few pieces: there is no one cookie to bake first."
+        raise refusal(f"doughs.{index}", message)
+    return batch.found.test.pieces
+
+
+def _laid(batch: _Batch) -> TrayPlan:
+    assert batch.found.trays is not None
+    return batch.found.trays
+
+
+def _with_test(batch: _Batch, pieces: int) -> _Batch:
+    """The batch with so many pieces on a tray before the others."""
+    trays = _laid(batch)
+    loads = (pieces, *even_loads(max(0, sum(trays.loads) - pieces), trays.most_per_tray))
+    found = batch.found.model_copy(update={"trays": trays.model_copy(update={"loads": loads})})
+    return batch._replace(found=found)
+
+
+def _test_apart(loads: list[LoadWork], name: str, count: int) -> list[LoadWork]:
+    """The first of `count` loads as the test, the others numbered without it. It is looked at all the time, and so not turned, and
+    dressed with the others."""
+    test = loads[0]
+    many = count - 1
+    named = [
+        load.model_copy(update={"name": f"{name} {n} of {many}" if many > 1 else name})
+        for n, load in enumerate(loads[1:count], start=1)
+    ]
+    measured = {
+        "name": f"{name} test",
+        "test": True,
+        "turn_s": 0,
+        "ice_s": 0,
+        "dry_s": 0,
+        "transfer_s": test.transfer_s + MEASURE_S,
+    }
+    return [test.model_copy(update=measured), *named, *loads[count:]]
 
 
 def _add_loads(

@@ -23,7 +23,7 @@ class DoughWork(Value):
     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
-    that are wrapped and put away while it is divided."""
+    that are wrapped and put away while it is divided. It is number `asked` of the doughs that were asked for."""
 
     name: str
     lead_s: int = Field(ge=0)
@@ -40,12 +40,14 @@ class DoughWork(Value):
     made: bool = False
     from_fridge: bool = False
     kept: tuple[str, ...] = ()
+    asked: int = 0
 
 
 class LoadWork(Value):
     """One tray's stay in the oven and what goes before and after. `shape_s` includes lining the tray; `hot_s` is due at once
     after it comes out. A load with `after_log` is slices of that load's logs, cut `slice_from_s` to `slice_to_s` after
-    they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`."""
+    they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`. Nothing else of its dough is shaped before a
+    `test` is measured, which its moving to the rack is for; `told` when what was measured is."""
 
     dough: int = Field(ge=0)
     name: str
@@ -66,6 +68,8 @@ class LoadWork(Value):
     slice_from_s: int = 0
     slice_to_s: int = 0
     scraps: bool = False
+    test: bool = False
+    told: bool = False
     ice_s: int = Field(default=0, ge=0)
     dry_s: int = Field(default=0, ge=0)
     half_s: int | None = None  # when it was turned, for a bake that got longer after that

@@ -15,6 +15,7 @@ import { Sheet } from "../../pieces/dialog";
 import { Evidence } from "../../pieces/evidence";
 import { Note, ProblemNote } from "../../pieces/notes";
 import { type SharesProps, SharesStrip } from "../../pieces/shares";
+import { TestFirst } from "../../pieces/testing";
 import { ovenHeat } from "../../words/heat";
 import {
   fractionOf,
@@ -109,6 +110,7 @@ export function OutcomePanel(props: {
               spec={spec}
               outcome={outcome}
               small={found.small?.outcome}
+              test={found.test}
               kitchen={kitchen}
               onAsk={() => openSheet("what-if")}
             />
@@ -146,6 +148,7 @@ function Figures(props: {
   spec: DoughSpec;
   outcome: Outcome;
   small?: Outcome;
+  test: Assessment["test"];
   kitchen: Kitchen;
   onAsk: () => void;
 }) {
@@ -214,7 +217,7 @@ function Figures(props: {
           </span>
         </p>
         <span className="flex">
-          {!spec.own_bake && <HowSure spec={spec} window={window} kitchen={kitchen} />}
+          {!spec.own_bake && <HowSure spec={spec} window={window} test={props.test} kitchen={kitchen} />}
           <Button kind="quiet" className="whitespace-nowrap" onClick={props.onAsk}>
             What if…
           </Button>
@@ -309,7 +312,12 @@ const over = ({ ends, leftover_g }: Outcome["pieces"], kitchen: Kitchen) =>
       : `${mass(leftover_g, kitchen)} dough over`;
 
 /** The good window and the doubt about it are two things: the one is the cookie's, the other ours; and what moved it. */
-function HowSure(props: { spec: DoughSpec; window: Outcome["window"]; kitchen: Kitchen }) {
+function HowSure(props: {
+  spec: DoughSpec;
+  window: Outcome["window"];
+  test: Assessment["test"];
+  kitchen: Kitchen;
+}) {
   const { window } = props;
   const [sheet, openSheet] = useOpened("sheet");
   const { id } = useParams();
@@ -331,6 +339,7 @@ function HowSure(props: { spec: DoughSpec; window: Outcome["window"]; kitchen: K
             down, or a thermometer in the oven, makes it surer.
           </Note>
           <Evidence spec={props.spec} kitchen={props.kitchen} />
+          {props.test?.why && <TestFirst why={props.test.why} />}
           <Link
             to={`/notebook/${id}?sheet=record`}
             className="inline-flex min-h-11 items-center font-medium underline underline-offset-4"

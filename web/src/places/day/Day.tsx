@@ -3,7 +3,8 @@
 import { useQueries } from "@tanstack/react-query";
 import { type FormEvent, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { ApiError, FieldError } from "../../client/api";
+import type { ApiError, DoughSpec, FieldError, Kitchen } from "../../client/api";
+import { assessOf } from "../../client/assessments";
 import { lastDough } from "../../client/dough";
 import { doughNow, useShelf } from "../../client/doughs";
 import { keys } from "../../client/keys";
@@ -16,7 +17,7 @@ import { MomentField, TimeField } from "../../pieces/moment";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { ANCHORS, options } from "../../words/labels";
-import { clock, day } from "../../words/numbers";
+import { clock, day, plural } from "../../words/numbers";
 import { type Ask, askOf, type Choices, useChoices } from "./choices";
 
 /** The value of a datetime-local field for a moment, in the baker's own time. */
@@ -117,6 +118,7 @@ export function Day() {
               asks={asks}
               doughs={doughs ?? []}
               chosen={found}
+              kitchen={kitchen}
               onAsks={(next) => choose({ asks: next })}
             />
             <Segments
@@ -238,6 +240,7 @@ function useChosen(ids: string[]) {
           {
             id: data.id,
             name: data.spec.name,
+            spec: data.spec,
             kept: data.spec.shares.filter((share) => share.keep !== "now"),
           },
         ]
@@ -254,6 +257,22 @@ function useChosen(ids: string[]) {
 const minutesOf = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
 
 type Named = { id: string; name: string; kept: { id: string; name: string }[] };
+type Chosen = Named & { spec: DoughSpec };
+
+/** For which of the chosen doughs a test cookie can be baked before the rest, and what it would be worth. */
+function useTests(chosen: Chosen[], kitchen: Kitchen | undefined) {
+  const answers = useQueries({
+    queries: chosen.map(({ id, spec }) => ({
+      queryKey: keys.assessment(id, spec, kitchen),
+      queryFn: () => assessOf(id, spec, kitchen as Kitchen),
+      enabled: Boolean(kitchen),
+      retry: false,
+      staleTime: Number.POSITIVE_INFINITY,
+      gcTime: 10_000,
+    })),
+  });
+  return new Map(chosen.map(({ id }, i) => [id, answers[i]?.data?.test]));
+}
 
 /** A dough, or a share of one that is kept, as one choice. */
 const choiceOf = (ask: { dough_id: string; share_id?: string | null }) =>
@@ -270,8 +289,15 @@ function choices(dough: Named, taken: ReadonlySet<string>): [string, string][] {
   return all.filter(([value]) => !taken.has(value));
 }
 
-function DoughAsks(props: { asks: Ask[]; doughs: Named[]; chosen: Named[]; onAsks: (asks: Ask[]) => void }) {
+function DoughAsks(props: {
+  asks: Ask[];
+  doughs: Named[];
+  chosen: Chosen[];
+  kitchen?: Kitchen;
+  onAsks: (asks: Ask[]) => void;
+}) {
   const { asks, doughs, chosen, onAsks } = props;
+  const tests = useTests(chosen, props.kitchen);
   const put = (index: number, part: Partial<Ask>) =>
     onAsks(asks.map((ask, i) => (i === index ? { ...ask, ...part } : ask)));
   const all = [...chosen.filter((one) => !doughs.some((dough) => dough.id === one.id)), ...doughs];
@@ -279,7 +305,7 @@ function DoughAsks(props: { asks: Ask[]; doughs: Named[]; chosen: Named[]; onAsk
   const left = all.flatMap((dough) => choices(dough, taken));
   const asked = (value: string) => {
     const [dough_id = "", share_id = null] = value.split(" ");
-    return { dough_id, share_id };
+    return { dough_id, share_id, test_first: false };
   };
   return (
     <fieldset className="grid gap-2.5">
@@ -310,6 +336,13 @@ function DoughAsks(props: { asks: Ask[]; doughs: Named[]; chosen: Named[]; onAsk
             checked={ask.overnight}
             onChecked={(overnight) => put(index, { overnight })}
           />
+          {(tests.get(ask.dough_id) || ask.test_first) && (
+            <Switch
+              label="Test cookie first"
+              checked={ask.test_first ?? false}
+              onChecked={(test_first) => put(index, { test_first })}
+            />
+          )}
           {asks.length > 1 && (
             <Button
               kind="quiet"
@@ -318,6 +351,17 @@ function DoughAsks(props: { asks: Ask[]; doughs: Named[]; chosen: Named[]; onAsk
             >
               Leave out
             </Button>
+          )}
+          {!ask.test_first && tests.get(ask.dough_id)?.why && (
+            <p className="basis-full text-plain text-quiet">
+              {tests.get(ask.dough_id)?.why} A test cookie, baked and measured first, would tell.
+            </p>
+          )}
+          {ask.test_first && (
+            <p className="basis-full text-plain text-quiet">
+              {plural(tests.get(ask.dough_id)?.pieces ?? 1, "cookie")} first; once measured, the rest is laid
+              out and timed anew. Until then this plan stands as the dough is foretold today.
+            </p>
           )}
         </div>
       ))}

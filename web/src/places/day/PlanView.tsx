@@ -20,6 +20,7 @@ import { clock, day, duration, plural, type UnitsOf } from "../../words/numbers"
 import { ChangeSheet } from "./ChangeSheet";
 import { ClockList, MiseList, TrayList } from "./PlanLists";
 import { StepDetail } from "./StepDetail";
+import { TestPanels } from "./TestPanel";
 
 type Change = Schemas["ChangeRequest"]["change"];
 
@@ -89,6 +90,7 @@ export function PlanView() {
         <Summary saved={saved} at={at} units={kitchen} onPlan={keep} />
         {problem && <Note severity="stop">{problem}</Note>}
         <Changed plan={plan} />
+        <TestPanels saved={saved} kitchen={kitchen} onPlan={keep} />
         <Panel
           title="The board"
           aside={
@@ -179,9 +181,14 @@ function ZoomPick({ value, onValue }: { value: Zoom; onValue: (value: Zoom) => v
 }
 
 function Changed({ plan }: { plan: Schemas["Plan"] }) {
-  if (!plan.moved.length && !plan.overstepped.length) return null;
+  if (!plan.told && !plan.moved.length && !plan.overstepped.length) return null;
   return (
     <div className="grid gap-2">
+      {plan.told && (
+        <Note severity="note">
+          <strong>{plan.told}</strong>
+        </Note>
+      )}
       {plan.overstepped.length > 0 && (
         <Note severity="ask">
           <strong>Could not be kept:</strong> {plan.overstepped.join("; ")}.

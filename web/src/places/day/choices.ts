@@ -28,14 +28,21 @@ const ONE_OF = {
 
 const TIME = /^\d\d:\d\d$/;
 
-/** A dough as a word of the address: id, batches, overnight, share. */
+/** A dough as a word of the address: id, batches, overnight, share, a test cookie first. */
 export function wordOf(ask: Ask): string {
-  return [ask.dough_id, ask.times, ask.overnight ? "night" : "", ask.share_id ?? ""].join(",");
+  const words = [ask.dough_id, ask.times, ask.overnight ? "night" : "", ask.share_id ?? ""];
+  return [...words, ...(ask.test_first ? ["test"] : [])].join(",");
 }
 
 export function askOf(word: string): Ask {
-  const [dough_id = "", times = "1", night = "", share = ""] = word.split(",");
-  return { dough_id, times: Number(times) || 1, overnight: night === "night", share_id: share || null };
+  const [dough_id = "", times = "1", night = "", share = "", test = ""] = word.split(",");
+  return {
+    dough_id,
+    times: Number(times) || 1,
+    overnight: night === "night",
+    share_id: share || null,
+    test_first: test === "test",
+  };
 }
 
 export function readChoices(params: URLSearchParams, start: Choices): Choices {

@@ -12,8 +12,9 @@ import { Sheet } from "../../pieces/dialog";
 import { MaybeLength } from "../../pieces/measures";
 import { MomentField } from "../../pieces/moment";
 import { toast } from "../../pieces/toasts";
+import { Asked, Widths } from "../../pieces/widths";
 import { LIKED, options, TEXTURES, VERDICTS } from "../../words/labels";
-import { Asked, Befores, Shades, ThermometerField, Widths } from "./record";
+import { Befores, Shades, ThermometerField } from "./record";
 
 const MOST_TEXTURES = 6;
 const NOT_SAID = "none";

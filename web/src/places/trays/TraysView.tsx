@@ -10,6 +10,7 @@ import { Segments, Select, Switch } from "../../pieces/choice";
 import { Button, NumberField } from "../../pieces/controls";
 import { LengthField } from "../../pieces/measures";
 import { Note, Panel } from "../../pieces/notes";
+import { TestFirst } from "../../pieces/testing";
 import { options, RISKS, SCHEMES } from "../../words/labels";
 import { length, likely, loadsText, minutes, plural } from "../../words/numbers";
 
@@ -52,6 +53,7 @@ export function TraysView(props: { spec: DoughSpec; kitchen: Kitchen; found?: As
         )}
       </div>
       <div className="grid content-start gap-4">
+        {found?.test?.why && <TestFirst why={found.test.why} />}
         {outcome && plan && (
           <OneTray
             title={small ? "Large" : plan.unit === "log" ? "First bake" : undefined}
