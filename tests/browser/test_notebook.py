@@ -82,7 +82,7 @@ def test_two_bakes_are_compared_and_one_is_put_aside_and_back(page: Page, server
     written(page, server, dough, 5, widths_mm=[101, 100], oven_min=15.5, verdict="right")
     page.goto(f"{server.url}/notebook/{dough}")
     expect(page.get_by_text("Oven 165 °C instead of 180 °C").first).to_be_visible()
-    page.get_by_role("button", name="Compare two").click()
+    page.get_by_role("button", name="Compare").click()
     told = page.get_by_role("dialog", name="Why did they differ?")
     expect(told.get_by_role("row", name=re.compile("Oven 165 °C instead of 180 °C"))).to_be_visible()
     expect(told.get_by_role("row", name=re.compile("^Seen 4 mm wider 2½ min longer"))).to_be_visible()

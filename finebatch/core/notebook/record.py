@@ -85,6 +85,8 @@ class Foretold(Value):
     rim_word: str
     scale: tuple[Tone, ...]  # words for the crust, with their colours in this dough
     own_bakes: int
+    palest_word: str = ""  # the ends of the rim's range; not kept with the first bakes
+    darkest_word: str = ""
 
 
 class Bake(Value):
@@ -114,6 +116,8 @@ def foretold_of(outcome: Outcome) -> Foretold:
         last_good_min=baked.last_good_min,
         aim_min=window.aim_min,
         rim_word=outcome.crust.rim_word,
+        palest_word=outcome.crust.palest_word,
+        darkest_word=outcome.crust.darkest_word,
         scale=outcome.scale,
         own_bakes=outcome.basis.own_bakes if outcome.basis else 0,
     )

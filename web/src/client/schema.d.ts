@@ -2850,6 +2850,16 @@ export interface components {
             scale: components["schemas"]["Tone"][];
             /** Own Bakes */
             own_bakes: number;
+            /**
+             * Palest Word
+             * @default
+             */
+            palest_word: string;
+            /**
+             * Darkest Word
+             * @default
+             */
+            darkest_word: string;
         };
         /**
          * Glance

@@ -274,6 +274,16 @@ export const VERDICTS: Record<Schemas["Verdict"], string> = {
   dark: "too dark",
 };
 
+/** From white to dark, in their order. */
+export const SHADES: Record<Schemas["Shade"], string> = {
+  white: "white",
+  pale: "pale",
+  "light gold": "light gold",
+  golden: "golden",
+  brown: "brown",
+  dark: "dark",
+};
+
 export const TEXTURES: Record<Schemas["Texture"], string> = {
   crisp: "crisp",
   snappy: "snappy",

@@ -1,13 +1,16 @@
-/** Two bakes side by side: what was different, what each difference did, and what is not explained. */
+/** Bakes side by side: what was different, what each difference did, and what is not explained. */
 import { useState } from "react";
 import type { Kitchen, Schemas } from "../../client/api";
 import { useDifference } from "../../client/bakes";
 import { Select } from "../../pieces/choice";
+import { Button } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { longer, wider } from "../../words/differences";
 import { LIKED, TEXTURES, UNEXPLAINED } from "../../words/labels";
 import { day, length, minutes, weighed } from "../../words/numbers";
 import type { Numbered } from "./Notebook";
+
+const MOST = 4;
 
 export function CompareSheet(props: {
   open: boolean;
@@ -16,27 +19,66 @@ export function CompareSheet(props: {
   kitchen: Kitchen;
 }) {
   const { bakes, kitchen } = props;
-  const [chosen, choose] = useState<{ a?: string; b?: string }>({});
-  const [b, a] = [chosen.b ?? bakes[0]?.bake.id, chosen.a ?? bakes[1]?.bake.id];
-  const { data, error } = useDifference(props.open ? a : undefined, b);
+  const [chosen, choose] = useState<string[]>();
+  const ids = chosen ?? [bakes[1], bakes[0]].flatMap((one) => (one ? [one.bake.id] : []));
+  const named = (id: string | undefined) => `Bake ${bakes.find(({ bake }) => bake.id === id)?.number ?? ""}`;
   const options = bakes.map(({ bake, number }): [string, string] => [
     bake.id,
     `Bake ${number}, ${day(new Date(bake.bake.baked_at), kitchen)}`,
   ]);
-  const pair = [a, b].map((id) => bakes.find(({ bake }) => bake.id === id)?.bake.bake);
+  const [from, ...others] = ids;
+  const left = bakes.find(({ bake }) => !ids.includes(bake.id))?.bake.id;
+  const shown = ids.flatMap((id) => bakes.filter(({ bake }) => bake.id === id));
   return (
     <Sheet title="Why did they differ?" open={props.open} onOpen={props.onOpen} wide>
       <div className="grid gap-4">
-        <div className="grid gap-3 sm:grid-cols-2">
-          <Select label="From" value={a ?? ""} onValue={(id) => choose({ a: id, b })} options={options} />
-          <Select label="to" value={b ?? ""} onValue={(id) => choose({ a, b: id })} options={options} />
+        <div className="grid items-end gap-3 sm:grid-cols-2">
+          {ids.map((id, i) => (
+            <Select
+              key={i}
+              label={i === 0 ? "From" : i === 1 ? "to" : "and to"}
+              value={id}
+              onValue={(next) => choose(ids.map((one, n) => (n === i ? next : one)))}
+              options={options}
+            />
+          ))}
+          {left && ids.length < MOST && (
+            <Button className="justify-self-start" onClick={() => choose([...ids, left])}>
+              And another bake
+            </Button>
+          )}
+          {ids.length > 2 && (
+            <Button kind="quiet" className="justify-self-start" onClick={() => choose(ids.slice(0, -1))}>
+              One fewer
+            </Button>
+          )}
         </div>
-        {a === b && <p>Choose two bakes that are not the same.</p>}
-        {error && <p>{error.message}</p>}
-        {data && a !== b && <Told of={data} kitchen={kitchen} />}
-        {pair[0] && pair[1] && a !== b && <Beside pair={[pair[0], pair[1]]} kitchen={kitchen} />}
+        {props.open &&
+          others.map((to, i) => (
+            <Pair
+              key={i}
+              from={from}
+              to={to}
+              title={others.length > 1 ? `${named(from)} to ${named(to)}` : ""}
+              kitchen={kitchen}
+            />
+          ))}
+        <Beside bakes={shown} kitchen={kitchen} />
       </div>
     </Sheet>
+  );
+}
+
+function Pair(props: { from?: string; to: string; title: string; kitchen: Kitchen }) {
+  const { from, to } = props;
+  const { data, error } = useDifference(from, to);
+  return (
+    <section className="grid gap-2" aria-label={props.title || undefined}>
+      {props.title && <h3 className="text-lead font-bold">{props.title}</h3>}
+      {from === to && <p>Choose two bakes that are not the same.</p>}
+      {error && <p>{error.message}</p>}
+      {data && from !== to && <Told of={data} kitchen={props.kitchen} />}
+    </section>
   );
 }
 
@@ -122,7 +164,7 @@ function Told({ of, kitchen }: { of: Schemas["Difference"]; kitchen: Kitchen }) 
   );
 }
 
-function Beside({ pair, kitchen }: { pair: [Schemas["Bake"], Schemas["Bake"]]; kitchen: Kitchen }) {
+function Beside({ bakes, kitchen }: { bakes: Numbered[]; kitchen: Kitchen }) {
   const rows: [string, (bake: Schemas["Bake"]) => string][] = [
     ["Widths", ({ measured }) => measured.widths_mm.map((mm) => length(mm, kitchen)).join(", ")],
     ["Height", ({ measured }) => (measured.height_mm == null ? "" : length(measured.height_mm, kitchen))],
@@ -132,18 +174,35 @@ function Beside({ pair, kitchen }: { pair: [Schemas["Bake"], Schemas["Bake"]]; k
     ["Liked", ({ measured }) => (measured.liked ? (LIKED[measured.liked - 1] ?? "") : "")],
     ["Note", ({ measured }) => measured.note],
   ];
-  const shown = rows.filter(([, of]) => pair.some((bake) => of(bake)));
+  const shown = rows.filter(([, of]) => bakes.some(({ bake }) => of(bake.bake)));
   return (
-    <table className="w-full text-plain">
-      <tbody>
-        {shown.map(([name, of]) => (
-          <tr key={name} className="border-b border-line align-top">
-            <th className="w-28 py-1.5 text-left font-medium text-quiet">{name}</th>
-            <td className="py-1.5 pr-3">{of(pair[0]) || "–"}</td>
-            <td className="py-1.5">{of(pair[1]) || "–"}</td>
+    <div className="overflow-x-auto">
+      <table className="w-full text-plain">
+        <thead>
+          <tr className="border-b border-line text-left text-note text-quiet">
+            <td />
+            {bakes.map(({ bake, number }) => (
+              <th key={bake.id} scope="col" className="py-1 pr-3 font-medium">
+                Bake {number}
+              </th>
+            ))}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {shown.map(([name, of]) => (
+            <tr key={name} className="border-b border-line align-top">
+              <th scope="row" className="w-28 py-1.5 text-left font-medium text-quiet">
+                {name}
+              </th>
+              {bakes.map(({ bake }) => (
+                <td key={bake.id} className="py-1.5 pr-3">
+                  {of(bake.bake) || "–"}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

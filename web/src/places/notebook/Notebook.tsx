@@ -1,7 +1,7 @@
 /** The notebook: what was baked of a dough, whether the ranges held, what was different each time, what it taught. */
 import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { Kitchen } from "../../client/api";
+import type { Kitchen, Schemas } from "../../client/api";
 import { middleWidth, type SavedBake, useBakes } from "../../client/bakes";
 import { lastDough, useDough } from "../../client/dough";
 import { useKitchen } from "../../client/kitchen";
@@ -15,6 +15,7 @@ import { Missing, ToFirstDough } from "../../pieces/missing";
 import { Note } from "../../pieces/notes";
 import { Coming, PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
+import { SHADES } from "../../words/labels";
 import { length, minutes, plural } from "../../words/numbers";
 import { BakeRow } from "./BakeRow";
 import { CompareSheet } from "./CompareSheet";
@@ -52,7 +53,7 @@ export function Notebook() {
       <PlaceHeader title={`${dough.spec.name}: ${count ? plural(count, "bake") : "not baked yet"}`}>
         <Button onClick={() => openSheet("try")}>Try one change</Button>
         {bakes.length > 0 && <Button onClick={() => openSheet("wrong")}>What went wrong?</Button>}
-        {bakes.length > 1 && <Button onClick={() => openSheet("compare")}>Compare two</Button>}
+        {bakes.length > 1 && <Button onClick={() => openSheet("compare")}>Compare</Button>}
         <Menu label="Out">
           <MenuFile href={`/api/bakes/export/csv?dough_id=${id}`}>These bakes as a table (CSV)</MenuFile>
           <MenuFile href="/api/bakes/export/csv">All bakes as a table (CSV)</MenuFile>
@@ -174,6 +175,7 @@ export function Notebook() {
 }
 
 type Written = SavedBake["bake"];
+type Shade = Schemas["Shade"];
 
 export interface Numbered {
   bake: SavedBake;
@@ -210,6 +212,25 @@ function Plots({ bakes, kitchen }: { bakes: Numbered[]; kitchen: Kitchen }) {
         />
       )}
       <History title="Minutes" points={times} says={(min) => `${minutes(min)} min`} tick={minutes} />
+      <Colours bakes={oldest} />
     </>
   );
+}
+
+/** The rim over the bakes, by the words of the drawn scale and in this dough's own colours. */
+function Colours({ bakes }: { bakes: Numbered[] }) {
+  const words = Object.keys(SHADES) as Shade[];
+  const points = bakes.flatMap(({ bake: { bake }, number }) => {
+    const { foretold, measured } = bake;
+    if (!foretold) return [];
+    const at = (word?: string) => words.indexOf((word || foretold.rim_word) as Shade);
+    const fill = foretold.scale.find(({ word }) => word === measured.shade)?.colour;
+    const value = measured.shade ? words.indexOf(measured.shade) : null;
+    return [
+      { name: `${number}`, low: at(foretold.palest_word), high: at(foretold.darkest_word), value, fill },
+    ];
+  });
+  if (points.every(({ value }) => value === null)) return null;
+  const word = (i: number) => words[i] ?? "";
+  return <History title="Rim" points={points} says={word} tick={word} words={words.length} />;
 }
