@@ -13,7 +13,7 @@ from .bodies import Body, Kind, UnreadableError, body_of, read
 from .knowledge import looked_anew
 from .pages import MOST_A_PAGE, after, cursor
 from .revisions import NotThereError, StaleError, drop_over, save_over
-from .tables import BakeBeforeRow, BakeRow, utc_now
+from .tables import BakeBeforeRow, BakeRow, PictureRow, utc_now
 
 
 class SavedBake(Value):
@@ -25,6 +25,7 @@ class SavedBake(Value):
     updated_at: AwareDatetime
     put_aside: bool
     bake: Bake
+    picture_id: str | None = None
     adjusted: tuple[Problem, ...] = ()
 
 
@@ -50,7 +51,7 @@ def _saved(row: BakeRow) -> SavedBake:
     bake, adjusted = read(Kind.BAKE, Bake, row.body)
     return SavedBake(
         id=row.id, revision=row.revision, dough_id=row.dough_id, updated_at=row.updated_at, put_aside=row.deleted_at is not None,
-        bake=bake, adjusted=adjusted,
+        bake=bake, picture_id=row.picture_id, adjusted=adjusted,
     )  # fmt: skip
 
 
@@ -67,25 +68,49 @@ def _columns(bake: Bake) -> dict[str, Any]:
     }
 
 
-def add(session: Session, dough_id: str, bake: Bake) -> SavedBake:
-    """Write a bake down."""
+def add(session: Session, dough_id: str, bake: Bake, jpeg: bytes = b"") -> SavedBake:
+    """Write a bake down, with a picture of it if there is one."""
     id = uuid.uuid4().hex
     session.add(
         BakeRow(
-            id=id, revision=1, dough_id=dough_id, created_at=utc_now(), deleted_at=None, family="", **_columns(bake)
+            id=id, revision=1, dough_id=dough_id, created_at=utc_now(), deleted_at=None, family="",
+            picture_id=_kept_picture(session, jpeg), **_columns(bake),
         )
-    )
+    )  # fmt: skip
     session.flush()
     looked_anew(session, dough_id)
     return get(session, id)
 
 
-def save(session: Session, bake_id: str, revision: int, bake: Bake) -> SavedBake:
-    """Save over `revision`, keeping how it stood. StaleError if the bake has moved on or was put aside, NotThereError if there is none."""
+def _kept_picture(session: Session, jpeg: bytes) -> str | None:
+    if not jpeg:
+        return None
+    id = uuid.uuid4().hex
+    session.add(PictureRow(id=id, created_at=utc_now(), jpeg=jpeg))
+    return id
+
+
+def picture(session: Session, bake_id: str) -> bytes:
+    """The picture of a bake, a JPEG. NotThereError if there is none."""
+    row = _row(session, bake_id)
+    kept = session.get(PictureRow, row.picture_id) if row.picture_id else None
+    if kept is None:
+        raise NotThereError("picture")
+    return kept.jpeg
+
+
+def save(session: Session, bake_id: str, revision: int, bake: Bake, jpeg: bytes | None = None) -> SavedBake:
+    """Save over `revision`, keeping how it stood; `jpeg` is its picture from now on, empty for none, None for the one it has. StaleError if
+    the bake has moved on or was put aside, NotThereError if there is none."""
     before = _row(session, bake_id)
-    body, dough_id = before.body, before.dough_id
-    if not save_over(session, BakeRow, bake_id, revision, _columns(bake), BakeRow.deleted_at.is_(None)):
+    body, dough_id, old = before.body, before.dough_id, before.picture_id
+    columns = _columns(bake)
+    if jpeg is not None:
+        columns["picture_id"] = _kept_picture(session, jpeg)
+    if not save_over(session, BakeRow, bake_id, revision, columns, BakeRow.deleted_at.is_(None)):
         _refuse(session, bake_id)
+    if jpeg is not None and old:
+        session.execute(delete(PictureRow).where(PictureRow.id == old))
     session.add(BakeBeforeRow(id=uuid.uuid4().hex, bake_id=bake_id, revision=revision, changed_at=utc_now(), body=body))
     session.flush()
     looked_anew(session, dough_id)
@@ -157,6 +182,7 @@ def throw_away(session: Session, bake_id: str, revision: int) -> None:
     if row.deleted_at is None or row.revision != revision:
         raise StaleError("bake", _saved(row))
     session.execute(delete(BakeBeforeRow).where(BakeBeforeRow.bake_id == bake_id))
+    session.execute(delete(PictureRow).where(PictureRow.id == row.picture_id))
     if not drop_over(session, BakeRow, bake_id, revision):
         _refuse(session, bake_id)
 
@@ -165,6 +191,8 @@ def throw_away_of(session: Session, dough_id: str) -> None:
     """All bakes of a dough that is thrown away."""
     of_dough = select(BakeRow.id).where(BakeRow.dough_id == dough_id)
     session.execute(delete(BakeBeforeRow).where(BakeBeforeRow.bake_id.in_(of_dough)))
+    pictures = select(BakeRow.picture_id).where(BakeRow.dough_id == dough_id, BakeRow.picture_id.is_not(None))
+    session.execute(delete(PictureRow).where(PictureRow.id.in_(pictures)))
     session.execute(delete(BakeRow).where(BakeRow.dough_id == dough_id))
 
 

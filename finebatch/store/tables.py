@@ -145,6 +145,7 @@ class BakeRow(Revised):
     family: Mapped[str] = mapped_column(String(40))
     tray: Mapped[str] = mapped_column(String(40))
     liked: Mapped[int | None]
+    picture_id: Mapped[str | None] = mapped_column(String(32))
     body: Mapped[dict[str, Any]]
     look: Mapped[dict[str, Any] | None] = mapped_column(JSON)
 
@@ -160,6 +161,16 @@ class BakeBeforeRow(Base):
     revision: Mapped[int]
     changed_at: Mapped[datetime]
     body: Mapped[dict[str, Any]]
+
+
+class PictureRow(Base):
+    """A picture, made small. It never changes: another one has another id."""
+
+    __tablename__ = "pictures"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    created_at: Mapped[datetime]
+    jpeg: Mapped[bytes]
 
 
 class ReceivedRow(Base):

@@ -1,5 +1,7 @@
 """The notebook through the real app and a real file: bakes written down, changed, put aside, and what they teach."""
 
+import base64
+import io
 import json
 import sqlite3
 from contextlib import closing
@@ -9,14 +11,16 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
+from PIL import Image
 from sqlalchemy import select
 
 from finebatch.api.app import create_app
 from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.store import knowledge
 from finebatch.store.database import Store
-from finebatch.store.tables import BakeRow, DoughRow, utc_now
+from finebatch.store.tables import BakeRow, DoughRow, PictureRow, utc_now
 from tests.kit import drop_dough
+from tests.pictures import photograph
 
 KITCHEN = Kitchen().model_dump(mode="json")
 SPEC = drop_dough().model_dump(mode="json")
@@ -398,3 +402,41 @@ def test_changes_to_try_speak_the_kitchens_units(client: TestClient) -> None:
     found = client.post("/api/tries", json=asked).json()["tries"]
     assert not any(" g)" in one["saying"] or "°C" in one["saying"] for one in found)
     assert any(" oz" in one["saying"] for one in found)
+
+
+def test_a_picture_is_kept_small_exchanged_taken_away_and_thrown_away_with_its_bake(
+    client: TestClient, folder: Path
+) -> None:
+    dough = on_shelf(client)
+    taken = base64.b64encode(photograph()).decode()
+    at = datetime.now(UTC).isoformat()
+    new = {"dough_id": dough, "baked_at": at, "measured": {"widths_mm": [80]}, "picture": taken}
+    wrong = client.post("/api/bakes", json={**new, "picture": "AAAA"})
+    assert wrong.status_code == 422
+    assert wrong.json()["errors"][0]["field"] == "picture"
+    saved = client.post("/api/bakes", json=new).json()
+    at_bake = f"/api/bakes/{saved['id']}"
+    seen = client.get(f"{at_bake}/picture")
+    assert seen.headers["content-type"] == "image/jpeg"
+    assert Image.open(io.BytesIO(seen.content)).size == (720, 1280)
+
+    def kept() -> int:
+        with Store(folder).reading() as db:
+            return len(db.scalars(select(PictureRow.id)).all())
+
+    save = {"revision": 1, "baked_at": at, "measured": {"widths_mm": [81]}}
+    changed = client.put(at_bake, json=save).json()
+    assert changed["picture_id"] == saved["picture_id"]  # nothing said of it: it stays
+    other = base64.b64encode(photograph(400, 300)).decode()
+    exchanged = client.put(at_bake, json={**save, "revision": 2, "picture": other}).json()
+    assert exchanged["picture_id"] not in (None, saved["picture_id"])
+    assert client.put(at_bake, json={**save, "revision": 2, "picture": ""}).status_code == 409
+    assert kept() == 1
+    taken_away = client.put(at_bake, json={**save, "revision": 3, "picture": ""}).json()
+    assert taken_away["picture_id"] is None
+    assert client.get(f"{at_bake}/picture").status_code == 404
+    assert kept() == 0
+    client.put(at_bake, json={**save, "revision": 4, "picture": taken})
+    client.post(f"{at_bake}/put-aside", json={"revision": 5})
+    assert client.post(f"{at_bake}/throw-away", json={"revision": 6}).status_code == 200
+    assert kept() == 0

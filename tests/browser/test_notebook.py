@@ -8,6 +8,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Server
 from tests.kit import drop_dough
+from tests.pictures import photograph
 
 pytestmark = pytest.mark.browser
 
@@ -86,6 +87,7 @@ def test_two_bakes_are_compared_and_one_is_put_aside_and_back(page: Page, server
     told = page.get_by_role("dialog", name="Why did they differ?")
     expect(told.get_by_role("row", name=re.compile("Oven 165 °C instead of 180 °C"))).to_be_visible()
     expect(told.get_by_role("row", name=re.compile("^Seen 4 mm wider 2½ min longer"))).to_be_visible()
+    expect(told.get_by_role("button", name="And another bake")).to_have_count(0)  # there are but two
     page.keyboard.press("Escape")
     page.get_by_role("button", name="More: bake 2").click()
     page.get_by_role("menuitem", name="Put aside").click()
@@ -201,3 +203,45 @@ def test_a_dough_not_baked_yet_says_what_to_do(page: Page, server: Server) -> No
     page.get_by_role("main").get_by_role("button", name="Write down a bake").last.click()
     sheet = page.get_by_role("dialog", name="Write down a bake")
     expect(sheet.get_by_role("button", name="Keep this bake")).to_be_disabled()
+
+
+def test_three_bakes_side_by_side(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    for day, width, shade in ((1, 96, "golden"), (3, 101, "brown"), (5, 91, "light gold")):
+        written(page, server, dough, day, widths_mm=[width], oven_min=13, verdict="right", shade=shade)
+    page.goto(f"{server.url}/notebook/{dough}")
+    expect(page.get_by_role("img", name=re.compile("^Rim: 1 golden, 2 brown, 3 light gold"))).to_be_visible()
+    page.get_by_role("button", name="Compare").click()
+    told = page.get_by_role("dialog", name="Why did they differ?")
+    told.get_by_role("button", name="And another bake").click()
+    expect(told.get_by_role("region", name="Bake 2 to Bake 3")).to_be_visible()
+    first = told.get_by_role("region", name="Bake 2 to Bake 1")
+    expect(first.get_by_role("row", name=re.compile("^Seen 5 mm narrower"))).to_be_visible()
+    expect(told.get_by_role("row", name=re.compile("Widths 101 mm 91 mm 96 mm"))).to_be_visible()
+    told.get_by_role("button", name="One fewer").click()
+    expect(told.get_by_role("heading", name="Bake 2 to Bake 1")).to_have_count(0)
+
+
+def test_a_picture_goes_with_the_bake(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    page.goto(f"{server.url}/notebook/{dough}?sheet=record")
+    sheet = page.get_by_role("dialog", name="Write down a bake")
+    photo = {"name": "cookies.jpg", "mimeType": "image/jpeg", "buffer": photograph()}
+    sheet.get_by_label("Choose a picture").set_input_files(
+        {"name": "card.txt", "mimeType": "text/plain", "buffer": b"flour"}
+    )
+    expect(sheet.get_by_text("This is no picture")).to_be_visible()
+    sheet.get_by_label("Choose a picture").set_input_files(photo)
+    expect(sheet.get_by_role("img", name="The bake, as it is kept")).to_be_visible()
+    page.reload()  # what was chosen is kept on this device, as what was typed is
+    expect(sheet.get_by_role("img", name="The bake, as it is kept")).to_be_visible()
+    sheet.get_by_role("button", name="Keep this bake").click()
+    shown = page.get_by_role("link", name="Picture of bake 1")
+    expect(shown).to_be_visible()
+    size = shown.locator("img").evaluate("img => img.decode().then(() => [img.naturalWidth, img.naturalHeight])")
+    assert size == [720, 1280]
+    page.get_by_role("button", name="More: bake 1").click()
+    page.get_by_role("menuitem", name="Change what is written").click()
+    page.get_by_role("dialog").get_by_role("button", name="Take it away").click()
+    page.get_by_role("button", name="Keep the change").click()
+    expect(shown).to_have_count(0)

@@ -10,7 +10,7 @@ from fastapi.testclient import TestClient
 
 from finebatch.api.app import create_app
 from finebatch.core.kitchen.kitchen import Kitchen
-from finebatch.store import doughs, kitchen, plans, versions, weigh_ins
+from finebatch.store import bakes, doughs, kitchen, plans, versions, weigh_ins
 from finebatch.store.bodies import SCHEMA_KEY, Kind, UnreadableError, body_of, read, schema_of, upgraded
 from finebatch.store.database import Store
 from tests.kit import DATA, drop_dough
@@ -64,6 +64,17 @@ def test_data_of_every_version_is_opened_whole(tmp_path: Path, dump: Path) -> No
     with closing(sqlite3.connect(store.copy_before)) as copy:
         assert copy.execute("SELECT version_num FROM alembic_version").fetchone()[0] == dump.stem.split("-")[-1]
     store.close()
+
+
+def test_bakes_of_before_there_were_pictures_are_there_with_how_they_stood(tmp_path: Path) -> None:
+    (dump,) = (path for path in STORED if path.stem == "stored-0006")
+    store = Store(laid(tmp_path / "old", dump))
+    with store.reading() as session:
+        later, first = bakes.listed(session, None).bakes
+        assert later.picture_id is None
+        assert first.bake.measured.widths_mm == (78, 80)
+        (before,) = bakes.befores(session, first.id)
+        assert before.bake.measured.note == "the ones for the fair"
 
 
 def test_what_was_kept_beside_the_doughs_is_found_again(tmp_path: Path) -> None:

@@ -4,6 +4,7 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Query, Response, status
 from pydantic import Field
+from sqlalchemy.orm import Session
 
 from ...core.base import Moment, Problem, Value, refusal
 from ...core.bench import Assessment, DoughSpec
@@ -22,6 +23,7 @@ from ...core.notebook import (
 )
 from ...formats.bakes import bakes_to_csv
 from ...formats.pdf import Paper, guide_to_pdf
+from ...formats.pictures import small_jpeg
 from ...store import bakes, doughs, kitchen
 from ...store.bakes import BakeBefore, BakePage, SavedBake
 from ...store.database import Store
@@ -55,19 +57,25 @@ class BakeOf(Value):
     half: str = Field(default="", max_length=1)
 
 
+MOST_PICTURE = 900_000  # letters of base64: the page makes pictures small before it sends them
+
+
 class NewBake(BakeOf):
-    """A bake to write down."""
+    """A bake to write down, with a picture (base64) if there is one."""
 
     measured: Measured
+    picture: str = Field(default="", max_length=MOST_PICTURE)
 
 
 class BakeSave(Value):
-    """A change of a bake over a known revision: what was measured, when, and whether it counts."""
+    """A change of a bake over a known revision: what was measured, when, whether it counts, and another picture (base64), where it is to have
+    another; an empty one takes it away."""
 
     revision: int
     baked_at: Moment
     measured: Measured
     learn_from: bool = True
+    picture: str | None = Field(default=None, max_length=MOST_PICTURE)
 
 
 class Draft(BakeOf):
@@ -122,13 +130,14 @@ def add_bake(new: NewBake, store: TheStore, key: ChangeKey = None) -> SavedBake:
         before = answered(db, key, SavedBake, lambda id: bakes.get(db, id))
     if before:
         return before
+    jpeg = small_jpeg(new.picture) if new.picture else b""
     spec, name, place, foretold, _ = _foretold(store, new)
     bake = Bake(
         baked_at=new.baked_at, batch=new.batch, batch_name=name, spec=spec, kitchen=place, measured=new.measured,
         foretold=foretold, tray=new.tray, half=new.half,
     )  # fmt: skip
     with store.session() as db:
-        return once(db, key, SavedBake, lambda: bakes.add(db, new.dough_id, bake), lambda id: bakes.get(db, id))
+        return once(db, key, SavedBake, lambda: bakes.add(db, new.dough_id, bake, jpeg), lambda id: bakes.get(db, id))
 
 
 @router.get("/export/csv", operation_id="exportBakes", response_class=Response)
@@ -178,6 +187,17 @@ def get_raw_bake(bake_id: str, db: Reading) -> dict[str, Any]:
     return bakes.raw(db, bake_id)
 
 
+@router.get(
+    "/{bake_id}/picture",
+    operation_id="getBakePicture",
+    response_class=Response,
+    responses={200: {"content": {"image/jpeg": {}}}},
+)
+def get_bake_picture(bake_id: str, db: Reading) -> Response:
+    """The picture of a bake; 404 if it has none."""
+    return Response(bakes.picture(db, bake_id), media_type="image/jpeg")
+
+
 @router.get("/{bake_id}/causes", operation_id="findCauses")
 def find_causes(
     bake_id: str, db: Reading, symptom: Annotated[list[Symptom] | None, Query(max_length=6)] = None
@@ -200,15 +220,17 @@ def list_befores(bake_id: str, db: Reading) -> tuple[BakeBefore, ...]:
 
 
 @router.put("/{bake_id}", operation_id="saveBake", responses=STALE)
-def save_bake(bake_id: str, save: BakeSave, db: Transaction, key: ChangeKey = None) -> SavedBake:
+def save_bake(bake_id: str, save: BakeSave, store: TheStore, key: ChangeKey = None) -> SavedBake:
     """Change a bake; how it stood is kept. 409 with what stands now if another device changed it first."""
+    jpeg = small_jpeg(save.picture) if save.picture else None if save.picture is None else b""
 
-    def change() -> SavedBake:
+    def change(db: Session) -> SavedBake:
         now = bakes.get(db, bake_id).bake
         changed = now.but(baked_at=save.baked_at, measured=save.measured, learn_from=save.learn_from)
-        return bakes.save(db, bake_id, save.revision, changed)
+        return bakes.save(db, bake_id, save.revision, changed, jpeg)
 
-    return once(db, key, SavedBake, change, lambda id: bakes.get(db, id))
+    with store.session() as db:
+        return once(db, key, SavedBake, lambda: change(db), lambda id: bakes.get(db, id))
 
 
 @router.post("/{bake_id}/put-aside", operation_id="putAsideBake", responses=STALE)

@@ -24,6 +24,9 @@ export const NOTHING: Measured = {
   note: "",
 };
 
+/** Where the picture of a bake is to be had; another one has another address. */
+export const pictureOf = ({ id, picture_id }: SavedBake) => `/api/bakes/${id}/picture?of=${picture_id}`;
+
 /** The mean of the widths; null where none was measured. */
 export const middleWidth = ({ widths_mm }: Pick<Measured, "widths_mm">) =>
   widths_mm.length ? widths_mm.reduce((sum, mm) => sum + mm, 0) / widths_mm.length : null;

@@ -3,6 +3,9 @@ export const LIMITS = {
   "BakeSave": {
     "learn_from": {
       "start": true
+    },
+    "picture": {
+      "start": null
     }
   },
   "BakesLonger": {
@@ -682,6 +685,9 @@ export const LIMITS = {
       "start": ""
     },
     "half": {
+      "start": ""
+    },
+    "picture": {
       "start": ""
     }
   },

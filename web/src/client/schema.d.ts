@@ -173,6 +173,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bakes/{bake_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Bake Picture
+         * @description The picture of a bake; 404 if it has none.
+         */
+        get: operations["getBakePicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bakes/{bake_id}/causes": {
         parameters: {
             query?: never;
@@ -1485,7 +1505,8 @@ export interface components {
         };
         /**
          * BakeSave
-         * @description A change of a bake over a known revision: what was measured, when, and whether it counts.
+         * @description A change of a bake over a known revision: what was measured, when, whether it counts, and another picture (base64), where it is to have
+         *     another; an empty one takes it away.
          */
         BakeSave: {
             /** Revision */
@@ -1501,6 +1522,8 @@ export interface components {
              * @default true
              */
             learn_from: boolean;
+            /** Picture */
+            picture?: string | null;
         };
         /**
          * BakesLonger
@@ -3661,7 +3684,7 @@ export interface components {
         };
         /**
          * NewBake
-         * @description A bake to write down.
+         * @description A bake to write down, with a picture (base64) if there is one.
          */
         NewBake: {
             /** Dough Id */
@@ -3687,6 +3710,11 @@ export interface components {
              */
             half: string;
             measured: components["schemas"]["Measured"];
+            /**
+             * Picture
+             * @default
+             */
+            picture: string;
         };
         /**
          * Nutrition
@@ -4714,6 +4742,8 @@ export interface components {
             /** Put Aside */
             put_aside: boolean;
             bake: components["schemas"]["Bake"];
+            /** Picture Id */
+            picture_id?: string | null;
             /**
              * Adjusted
              * @default []
@@ -6511,6 +6541,64 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getBakePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bake_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
                 };
             };
             /** @description Bad Request */

@@ -1,7 +1,7 @@
 /** One bake: the cookie to scale in the colour it had, its figures, what was different from the one before and what that did. */
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { useEvidence } from "../../client/assessments";
-import { measuredOf, middleWidth, type SavedBake, useDifference } from "../../client/bakes";
+import { measuredOf, middleWidth, pictureOf, type SavedBake, useDifference } from "../../client/bakes";
 import { outbox } from "../../client/outbox";
 import { Menu, MenuItem } from "../../pieces/menu";
 import { colour } from "../../theme/tokens";
@@ -63,6 +63,22 @@ export function BakeRow(props: {
         <p className="text-note text-quiet">
           {[...measured.textures.map((one) => TEXTURES[one]), measured.note].filter(Boolean).join(" · ")}
         </p>
+        {props.bake.picture_id && (
+          <a
+            className="mt-1 inline-block"
+            href={pictureOf(props.bake)}
+            target="_blank"
+            rel="noreferrer"
+            aria-label={`Picture of bake ${number}`}
+          >
+            <img
+              src={pictureOf(props.bake)}
+              alt=""
+              loading="lazy"
+              className="h-16 max-w-40 rounded-[8px] object-cover"
+            />
+          </a>
+        )}
         {bake.learn_from && props.of && <Doubt id={id} of={props.of} kitchen={kitchen} />}
         {!bake.learn_from && <p className="text-note font-medium">Left out: nothing is learned from it.</p>}
       </div>

@@ -2,7 +2,7 @@
 import { useMemo, useState } from "react";
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { useStill } from "../../client/assessments";
-import { type Measured, measuredOf, NOTHING, type SavedBake, useDraft } from "../../client/bakes";
+import { type Measured, measuredOf, NOTHING, pictureOf, type SavedBake, useDraft } from "../../client/bakes";
 import { newKey } from "../../client/entries";
 import { outbox } from "../../client/outbox";
 import { within } from "../../client/within";
@@ -11,6 +11,7 @@ import { Button, Field, MaybeField } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { MaybeLength } from "../../pieces/measures";
 import { MomentField } from "../../pieces/moment";
+import { PictureField } from "../../pieces/picture";
 import { toast } from "../../pieces/toasts";
 import { Asked, Widths } from "../../pieces/widths";
 import { LIKED, options, TEXTURES, VERDICTS } from "../../words/labels";
@@ -27,6 +28,8 @@ interface Written {
   half: string;
   at: string;
   measured: Measured;
+  /** A new one, as base64; empty to take it away, null to leave it as it is. */
+  picture: string | null;
 }
 
 /** What is being written is kept on this device until it is saved or let go. */
@@ -43,7 +46,11 @@ function useWritten(key: string, start: Written) {
   const write = (part: Partial<Written>) =>
     set((now) => {
       const next = { ...now, ...part };
-      localStorage.setItem(name, JSON.stringify(next));
+      try {
+        localStorage.setItem(name, JSON.stringify(next));
+      } catch {
+        // A device without room keeps what is typed as long as the page is open.
+      }
       return next;
     });
   const forget = () => {
@@ -82,14 +89,15 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
           half: bake.half,
           at: local(new Date(bake.baked_at)),
           measured: measuredOf(editing),
+          picture: null,
         }
-      : { batch: "", half: "", at: local(new Date()), measured: NOTHING };
+      : { batch: "", half: "", at: local(new Date()), measured: NOTHING, picture: null };
   }, [editing]);
   const { written, write, forget } = useWritten(
     editing ? `${editing.id}.${editing.revision}` : dough.id,
     start,
   );
-  const { measured, batch, half, at } = written;
+  const { measured, batch, half, at, picture } = written;
   const put = (part: Partial<Measured>) => write({ measured: { ...measured, ...part } });
   const moment = new Date(at);
   const baked_at = Number.isNaN(moment.getTime()) ? new Date().toISOString() : moment.toISOString();
@@ -114,7 +122,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
         kind: "save-bake",
         id,
         revision,
-        save: { revision, baked_at, measured, learn_from: editing.bake.learn_from },
+        save: { revision, baked_at, measured, learn_from: editing.bake.learn_from, picture },
         name: dough.spec.name,
       });
     } else {
@@ -126,6 +134,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
         tray: half && `halves of ${at.slice(0, 10)}`,
         half,
         measured,
+        picture: picture ?? "",
       };
       outbox.put({ kind: "add-bake", id: newKey(), bake });
     }
@@ -135,7 +144,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
     );
     props.onOpen(false);
   };
-  const nothing = !editing && JSON.stringify(measured) === JSON.stringify(NOTHING);
+  const nothing = !editing && !picture && JSON.stringify(measured) === JSON.stringify(NOTHING);
   return (
     <form
       className="grid gap-4"
@@ -248,6 +257,11 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
           />
         )}
       </Field>
+      <PictureField
+        value={picture}
+        kept={editing?.picture_id ? pictureOf(editing) : undefined}
+        onValue={(next) => write({ picture: next })}
+      />
       {editing && <Befores id={editing.id} kitchen={kitchen} />}
       <div className="sticky -bottom-5 -mx-5 -mb-5 flex flex-wrap items-center gap-3 border-t-[1.5px] rounded-b-[13px] border-line bg-enamel px-5 py-2.5">
         <Button type="submit" kind="main" disabled={nothing}>
