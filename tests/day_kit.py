@@ -107,6 +107,11 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
         ovens=draw(st.sampled_from([(1,), (2,), (2,), (1, 1)])), trays={"sheet": draw(st.integers(1, 3)), "small": draw(st.integers(1, 2))},
         area_cm2=draw(st.sampled_from([1800, 4000])),
     )  # fmt: skip
+    if draw(st.integers(0, 5)) == 0:
+        # The last dough against one with a change, both halves on each of its trays.
+        last = count - 1
+        doughs.append(doughs[last].model_copy(update={"name": f"dough {last} B", "pack_s": 0}))
+        loads = [x.model_copy(update={"also": count}) if x.dough == last and x.after_log is None else x for x in loads]
     closed = draw(st.sampled_from([(), (), ((5 * 3600, 13 * 3600),)]))
     return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room, closed=closed)
 

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 from ..core.base import Problem, Value
 from ..core.bench import DoughSpec, Keep, found_by
 from ..core.forming import Form
-from . import bakes, versions
+from . import bakes, tries, versions
 from .bakes import LastBaked
 from .bodies import Body, Kind, UnreadableError, body_of, read
 from .pages import MOST_A_PAGE, after, after_word, cursor
@@ -271,6 +271,7 @@ def throw_away(session: Session, dough_id: str, revision: int) -> None:
     if row.deleted_at is None or row.revision != revision:
         raise StaleError("dough", _saved(row))
     bakes.throw_away_of(session, dough_id)
+    tries.throw_away_of(session, dough_id)
     for table in (VersionRow, WeighInRow):
         session.execute(delete(table).where(table.dough_id == dough_id))
     if not drop_over(session, DoughRow, dough_id, revision):

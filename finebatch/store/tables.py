@@ -163,6 +163,20 @@ class BakeBeforeRow(Base):
     body: Mapped[dict[str, Any]]
 
 
+class TryRow(Base):
+    """A dough with one change, tried on half a batch until `ended_at`."""
+
+    __tablename__ = "tries"
+    __table_args__ = (Index("tries_of_dough", "dough_id", "ended_at", "created_at"),)
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    dough_id: Mapped[str] = mapped_column(ForeignKey("doughs.id"))
+    created_at: Mapped[datetime]
+    ended_at: Mapped[datetime | None]
+    saying: Mapped[str] = mapped_column(String(200))
+    body: Mapped[dict[str, Any]]
+
+
 class PictureRow(Base):
     """A picture, made small. It never changes: another one has another id."""
 

@@ -440,3 +440,50 @@ def test_a_picture_is_kept_small_exchanged_taken_away_and_thrown_away_with_its_b
     client.post(f"{at_bake}/put-aside", json={"revision": 5})
     assert client.post(f"{at_bake}/throw-away", json={"revision": 6}).status_code == 200
     assert kept() == 0
+
+
+def test_a_change_is_tried_on_one_half_and_what_the_halves_told_is_said(client: TestClient) -> None:
+    dough = on_shelf(client)
+    assert client.get("/api/tries/kept", params={"dough_id": dough}).json()["kept"] is None
+    cold = {**SPEC, "making": {**SPEC["making"], "chill_h": 12}}
+    kept = client.post("/api/tries/kept", json={"dough_id": dough, "saying": "Chill 12 h", "spec": cold}).json()
+
+    def half(letter: str, width: float) -> dict[str, Any]:
+        at = datetime.now(UTC).isoformat()
+        body = {
+            "dough_id": dough,
+            "baked_at": at,
+            "half": letter,
+            "try_id": kept["id"],
+            "measured": {"widths_mm": [width] * 3},
+        }
+        saved: dict[str, Any] = client.post("/api/bakes", json=body).json()
+        return saved
+
+    a = half("A", 97)
+    seen = client.get("/api/tries/kept", params={"dough_id": dough}).json()
+    assert (seen["bake_a"], seen["bake_b"], seen["told"]) == (a["id"], None, "")
+    b = half("B", 86)
+    assert a["bake"]["spec"]["making"]["chill_h"] == SPEC["making"]["chill_h"]
+    assert b["bake"]["spec"]["making"]["chill_h"] == 12
+    assert a["bake"]["tray"] == b["bake"]["tray"]
+    told = client.get("/api/tries/kept", params={"dough_id": dough}).json()["told"]
+    assert told.startswith("With the change they are 11.0 mm narrower")
+    marks = client.get(f"/api/tries/kept/{kept['id']}/marks/a4")
+    assert marks.content.startswith(b"%PDF")
+    plan = client.post(
+        "/api/plans", json={"doughs": [{"dough_id": dough, "try_id": kept["id"]}], "when": "soonest", "at": at_noon()}
+    )
+    assert plan.status_code == 201, plan.text
+    assert len(plan.json()["plan"]["work"]["doughs"]) == 2
+    assert client.post(f"/api/tries/kept/{kept['id']}/end").status_code == 200
+    assert client.get("/api/tries/kept", params={"dough_id": dough}).json()["kept"] is None
+    assert client.post("/api/tries/kept/none/end").status_code == 404
+    # A dough thrown away takes its tries with it.
+    client.post("/api/tries/kept", json={"dough_id": dough, "saying": "Chill 12 h", "spec": cold})
+    client.post(f"/api/doughs/{dough}/put-aside", json={"revision": 1})
+    assert client.post(f"/api/doughs/{dough}/throw-away", json={"revision": 2}).status_code == 200
+
+
+def at_noon() -> str:
+    return (datetime.now(UTC) + timedelta(hours=20)).isoformat()

@@ -245,3 +245,34 @@ def test_a_picture_goes_with_the_bake(page: Page, server: Server) -> None:
     page.get_by_role("dialog").get_by_role("button", name="Take it away").click()
     page.get_by_role("button", name="Keep the change").click()
     expect(shown).to_have_count(0)
+
+
+def test_a_change_is_tried_on_half_a_tray_from_the_proposal_to_what_it_told(page: Page, server: Server) -> None:
+    dough = on_shelf(page, server)
+    page.goto(f"{server.url}/notebook/{dough}?sheet=try")
+    sheet = page.get_by_role("dialog", name="Try one change")
+    first = sheet.get_by_role("button", name="Try it on one half").first
+    saying = sheet.get_by_role("listitem").filter(has=page.get_by_role("button", name="Try it on one half")).first
+    said = saying.get_by_role("paragraph").first.inner_text()
+    first.click()
+    panel = page.get_by_role("region", name="Being tried")
+    expect(panel.get_by_role("heading", name=f"Being tried: {said}")).to_be_visible()
+    panel.get_by_role("link", name="Plan the day with both halves").click()
+    expect(page.get_by_text("A at the left and B at the right.")).to_be_visible()
+    page.get_by_text("As soon as can be").click()
+    page.get_by_role("button", name="Make the plan").click()
+    clock = page.get_by_role("list", name="By the clock")
+    expect(clock.get_by_text("Weigh Notebook Drops B")).to_be_visible(timeout=60_000)
+    page.goto(f"{server.url}/notebook/{dough}")
+    for half, width in (("A", "96"), ("B", "84")):
+        panel.get_by_role("button", name=f"Write down half {half}").click()
+        record = page.get_by_role("dialog", name=re.compile(f"Write down half {half}"))
+        record.get_by_label("Cookie 1", exact=True).fill(width)
+        record.get_by_label("Cookie 2", exact=True).fill(width)
+        record.get_by_role("button", name="Keep this bake").click()
+    expect(panel.get_by_text("With the change they are 12.0 mm narrower")).to_be_visible()
+    panel.get_by_role("button", name="Keep the change").click()
+    expect(page.get_by_role("region", name="What comes out")).to_be_visible()
+    page.goto(f"{server.url}/notebook/{dough}")
+    expect(page.get_by_role("heading", name="Notebook Drops: 2 bakes")).to_be_visible()
+    expect(panel).to_have_count(0)

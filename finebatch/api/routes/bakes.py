@@ -24,7 +24,7 @@ from ...core.notebook import (
 from ...formats.bakes import bakes_to_csv
 from ...formats.pdf import Paper, guide_to_pdf
 from ...formats.pictures import small_jpeg
-from ...store import bakes, doughs, kitchen
+from ...store import bakes, doughs, kitchen, tries
 from ...store.bakes import BakeBefore, BakePage, SavedBake
 from ...store.database import Store
 from ...store.knowledge import DAY_S, known_of
@@ -55,6 +55,7 @@ class BakeOf(Value):
     baked_at: Moment
     tray: str = Field(default="", max_length=40)
     half: str = Field(default="", max_length=1)
+    try_id: str | None = Field(default=None, max_length=40)  # half B is of the dough with the change that is tried
 
 
 MOST_PICTURE = 900_000  # letters of base64: the page makes pictures small before it sends them
@@ -109,6 +110,8 @@ def _foretold(store: Store, of: BakeOf) -> tuple[DoughSpec, str, Kitchen, Foreto
     is worked out when nothing is locked any more."""
     with store.reading() as db:
         whole, place = doughs.get(db, of.dough_id).spec, kitchen.get(db).kitchen
+        if of.try_id and of.half == "B":
+            whole = tries.get(db, of.try_id).spec
         known = known_of(db, of.dough_id, place.oven_number)
     spec, name = batch_of(whole, place, of.batch)
     return spec, name, place, *foretold_for(spec, place, known.until(of.baked_at.timestamp() / DAY_S))
@@ -134,7 +137,7 @@ def add_bake(new: NewBake, store: TheStore, key: ChangeKey = None) -> SavedBake:
     spec, name, place, foretold, _ = _foretold(store, new)
     bake = Bake(
         baked_at=new.baked_at, batch=new.batch, batch_name=name, spec=spec, kitchen=place, measured=new.measured,
-        foretold=foretold, tray=new.tray, half=new.half,
+        foretold=foretold, tray=tries.tray_of(new.try_id) if new.try_id else new.tray, half=new.half,
     )  # fmt: skip
     with store.session() as db:
         return once(db, key, SavedBake, lambda: bakes.add(db, new.dough_id, bake, jpeg), lambda id: bakes.get(db, id))

@@ -26,7 +26,7 @@ from ...core.day import (
 from ...core.kitchen import Kitchen, Pace, paces_of, spoken
 from ...core.notebook import Bake, Measured, batch_of, foretold_for
 from ...formats.calendar import plan_to_csv, to_icalendar
-from ...store import bakes, doughs, kitchen, plans
+from ...store import bakes, doughs, kitchen, plans, tries
 from ...store.database import Store
 from ...store.knowledge import DAY_S, known_of
 from ...store.pages import MOST_A_PAGE
@@ -111,10 +111,10 @@ def list_paces(db: Reading) -> tuple[Pace, ...]:
 async def add_plan(request: DayRequest, store: TheStore, workers: TheWorkers, key: ChangeKey = None) -> SavedPlan:
     """Plan the baking of saved doughs in the saved kitchen; 422 at the field that stands in the way, 503 if two plans wait
     already."""
-    before, specs, place, known = await run_in_threadpool(_asked, store, request, key)
+    before, specs, place, known, tried = await run_in_threadpool(_asked, store, request, key)
     if before:
         return spoken(before, place)
-    plan = await _solved(workers.plans, make_plan, specs, place, request, datetime.now(UTC), None, known)
+    plan = await _solved(workers.plans, make_plan, specs, place, request, datetime.now(UTC), None, known, tried)
 
     def keep() -> SavedPlan:
         with store.session() as db:
@@ -131,13 +131,14 @@ async def add_plan(request: DayRequest, store: TheStore, workers: TheWorkers, ke
 
 def _asked(
     store: Store, request: DayRequest, key: str | None
-) -> tuple[SavedPlan | None, tuple[DoughSpec, ...], Kitchen, "tuple[Known, ...]"]:
+) -> tuple[SavedPlan | None, tuple[DoughSpec, ...], Kitchen, "tuple[Known, ...]", tuple[DoughSpec | None, ...]]:
     with store.reading() as db:
         before = answered(db, key, SavedPlan, lambda id: plans.get(db, id))
         specs = tuple(doughs.get(db, asked.dough_id).spec for asked in request.doughs)
         place = kitchen.get(db).kitchen
         known = tuple(known_of(db, asked.dough_id, place.oven_number) for asked in request.doughs)
-        return before, specs, place, known
+        tried = tuple(tries.get(db, asked.try_id).spec if asked.try_id else None for asked in request.doughs)
+        return before, specs, place, known, tried
 
 
 @router.get("/{plan_id}", operation_id="getPlan")

@@ -184,7 +184,7 @@ def _load(work: DayWork, load: LoadWork, has: _Group, i: int, bake_s: int) -> li
 
 def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
     """What must be there before a load is shaped: its dough, its cold scraps, its baked log."""
-    name, has, dough = load.name, doughs[load.dough], work.doughs[load.dough]
+    name, dough = load.name, work.doughs[load.dough]
     first = min(step.start_s for step in loads[i][Kind.FORM])
     if load.after_log is not None:
         log = loads[load.after_log]
@@ -198,7 +198,8 @@ def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[_Group], load
             broken.append(Broken(f"{name} is sliced before its log is off the tray"))
         return broken
     before = (Kind.MIX, Kind.DIVIDE, Kind.CHILL, Kind.TEMPER, Kind.THAW)
-    ready = max((step.end_s for kind in before for step in has[kind]), default=0)
+    own = (doughs[d] for d in (load.dough, load.also) if d is not None)
+    ready = max((step.end_s for has in own for kind in before for step in has[kind]), default=0)
     if load.scraps:
         firsts = [
             j

@@ -19,13 +19,14 @@ from .steps.step import Lane, Step
 from .steps.steps import steps_of
 from .texts import Texts
 from .times import TICK_S, Timetable, to_ticks
-from .work.derive import limits_of, moved_by, share_of
+from .work.derive import halves_of, limits_of, moved_by, share_of
 from .work.load_work import MOST_LOADS
 from .work.work import DayWork, DoughWork, LoadWork
 
 if TYPE_CHECKING:
     from ..learning.known import Known
 
+MOST_BOWLS_OF_DOUGH = 8
 BUFFER_S = 10 * 60  # a ready-by plan aims to be done this much earlier
 
 
@@ -55,20 +56,33 @@ class Plan(Value):
 
 
 def day_work(
-    specs: tuple[DoughSpec, ...], kitchen: Kitchen, request: DayRequest, known: "tuple[Known, ...]" = ()
+    specs: tuple[DoughSpec, ...],
+    kitchen: Kitchen,
+    request: DayRequest,
+    known: "tuple[Known, ...]" = (),
+    tried: tuple[DoughSpec | None, ...] = (),
 ) -> tuple[DayWork, tuple[Texts, ...]]:
-    """All doughs' work in one day, without a clock yet; `known`, of each dough where given, sharpens its minutes. Raises Refusal at the field that stands in the way."""
+    """All doughs' work in one day, without a clock yet; `known`, of each dough where given, sharpens its minutes, and half of each is `tried`
+    where that is given. Raises Refusal at the field that stands in the way."""
     if request.racks > kitchen.rack_positions:
         have = f"This oven has {kitchen.rack_positions} rack position{'s' if kitchen.rack_positions > 1 else ''}."
         raise refusal("racks", f"{have} Use that many, or change it under Kitchen.")
     doughs: list[DoughWork] = []
+    halves: list[DoughWork] = []
     loads: list[LoadWork] = []
     words: list[Texts] = []
     trays: dict[str, int] = {}
     for index, (spec, asked) in enumerate(zip(specs, request.doughs, strict=True)):
         of = known[index] if known else None
-        share = share_of(times(spec, kitchen, asked.times), kitchen, index, asked, of)
-        loads += moved_by(share.loads, len(loads))
+        other = tried[index] if tried else None
+        if other is None:
+            share = share_of(times(spec, kitchen, asked.times), kitchen, index, asked, of)
+            loads += moved_by(share.loads, len(loads))
+        else:
+            share, half = halves_of((spec, other), kitchen, index, asked, of)
+            also = len(specs) + len(halves)
+            halves.append(half)
+            loads += (load.model_copy(update={"also": also}) for load in share.loads)
         doughs.append(share.dough)
         words += share.words
         trays |= share.trays
@@ -77,7 +91,11 @@ def day_work(
         raise refusal("doughs", message)
     trays = {kind: max(1, count - request.fewer_trays) for kind, count in trays.items()}
     room = limits_of(kitchen, trays, request.racks, request.hands)
-    return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room), tuple(words)
+    if len(doughs) + len(halves) > MOST_BOWLS_OF_DOUGH:
+        raise refusal(
+            "doughs", "Too many doughs and halves for one day. Try one change at a time, or leave a dough out."
+        )
+    return DayWork(doughs=(*doughs, *halves), loads=tuple(loads), room=room), tuple(words)
 
 
 def make_plan(
@@ -87,6 +105,7 @@ def make_plan(
     now: datetime,
     effort: Effort | None = None,
     known: "tuple[Known, ...]" = (),
+    tried: tuple[DoughSpec | None, ...] = (),
 ) -> Plan:
     """The best plan for these doughs. Raises Refusal with a sentence for a person when the request cannot be
     met; RuntimeError if the plan fails the independent check (a defect, never shown to a baker as a plan).
@@ -96,7 +115,7 @@ def make_plan(
         raise refusal("at", "That time has passed. Choose a time still to come.")
     if request.at > now + timedelta(days=400):
         raise refusal("at", "That is more than a year ahead. Choose a nearer day.")
-    work, words = day_work(specs, kitchen, request, known)
+    work, words = day_work(specs, kitchen, request, known, tried)
     if request.when is ClockFixes.READY_BY:
         return _ready_by(work, words, request, now, effort)
     origin = request.at.astimezone(UTC) if request.when is ClockFixes.START_AT else now + timedelta(seconds=LEAD_S)

@@ -22,13 +22,14 @@ class ClockFixes(StrEnum):
 
 class DoughAsk(Value):
     """One dough of the day: how many times the formula, whether it is chilled overnight, and whether a test cookie is baked before the rest is
-    laid out; or one share of it that was kept."""
+    laid out; or one share of it that was kept. With `try_id` half of each tray is of the dough with the change that is tried."""
 
     dough_id: str = Field(max_length=40)
     share_id: str | None = Field(default=None, max_length=40)
     times: float = Field(default=1.0, ge=0.1, le=8)
     overnight: bool = False
     test_first: bool = False
+    try_id: str | None = Field(default=None, max_length=40)
 
 
 class DayRequest(Value):

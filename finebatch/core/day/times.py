@@ -64,6 +64,7 @@ class LoadTicks:
     slice_from: int
     slice_to: int
     scraps: bool
+    also: int | None
     test: bool
     ice: tuple[int, ...]
     dry: int
@@ -110,6 +111,11 @@ class Ticks:
         per_min = self.heats if change > 0 else self.cools
         return up(60 * abs(change) / per_min)
 
+    def doughs_of(self, i: int) -> tuple[int, ...]:
+        """The doughs that must be ready before load i is shaped."""
+        load = self.loads[i]
+        return (load.dough,) if load.also is None else (load.dough, load.also)
+
     def test_of(self, i: int) -> int | None:
         """The test cookie that load i waits for."""
         dough = self.loads[i].dough
@@ -146,7 +152,7 @@ def to_ticks(work: DayWork) -> Ticks:
                 wait_max=load.wait_max_s // TICK_S, hot=up(load.hot_s), rest=up(load.rest_s),
                 rest_max=(load.rest_s + load.rest_slack_s) // TICK_S, transfer=up(load.transfer_s), cool=up(load.cool_s),
                 area=load.area_cm2, after_log=load.after_log, slice_from=up(load.slice_from_s), slice_to=load.slice_to_s // TICK_S,
-                scraps=load.scraps, test=load.test, ice=chunks(up(load.ice_s)), dry=up(load.dry_s), slot=slot, turn_at=up(room.load_s) + (bake // 2 if load.half_s is None else load.half_s // TICK_S),
+                scraps=load.scraps, also=load.also, test=load.test, ice=chunks(up(load.ice_s)), dry=up(load.dry_s), slot=slot, turn_at=up(room.load_s) + (bake // 2 if load.half_s is None else load.half_s // TICK_S),
                 kind=tuple(values.values()),
             )
         )  # fmt: skip

@@ -3,6 +3,7 @@
 from .apart import Difference
 from .batch import batch_of, foretold_for
 from .habits import Habits, habits_of
+from .halves import half_marks, told_by_halves
 from .questions import questions
 from .record import EDITION, Bake, Foretold, Measured, Shade, Texture, Verdict, foretold_of, oven_name
 from .sheet import record_sheet
@@ -27,7 +28,9 @@ __all__ = [
     "foretold_for",
     "foretold_of",
     "habits_of",
+    "half_marks",
     "oven_name",
     "questions",
     "record_sheet",
+    "told_by_halves",
 ]

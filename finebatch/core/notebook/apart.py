@@ -15,12 +15,14 @@ class Unexplained(StrEnum):
 
 
 class Rest(Value):
-    """Of one figure (mm or min): what was `seen`, the `rest` that no change explains, how far two equal bakes may differ (`give`, nine in
-    ten), and the smallest hidden change that would be noticed."""
+    """Of one figure (mm or min): what was `seen`, the `rest` that no change explains, how far that may be from nothing when nothing else was
+    changed (`give`, nine in ten), how far two bakes that are alike in all may differ (`noise`, nine in ten), and the smallest hidden change
+    that would be noticed."""
 
     seen: float
     rest: float
     give: float
+    noise: float
     least: float
     verdict: Unexplained
 

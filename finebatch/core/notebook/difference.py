@@ -62,13 +62,19 @@ def difference(before: Bake, after: Bake, known: "Known") -> Difference:
             continue
         seen = pair[1].value - pair[0].value
         rest = seen - sum(float(share[output]) for share, _ in answers)
-        sd = math.sqrt(float(luck[output]) + pair[0].sd ** 2 + pair[1].sd ** 2 + float(doubt[output]))
+        alike = float(luck[output]) + pair[0].sd ** 2 + pair[1].sd ** 2
+        sd = math.sqrt(alike + float(doubt[output]))
         z = abs(rest) / sd
         verdict = Unexplained.USUAL if z < USUAL_Z else Unexplained.PERHAPS if z < PERHAPS_Z else Unexplained.SOMETHING
         figures[output] = (
             scale,
             Rest(
-                seen=seen * scale, rest=rest * scale, give=Z90 * sd * scale, least=LEAST_Z * sd * scale, verdict=verdict
+                seen=seen * scale,
+                rest=rest * scale,
+                give=Z90 * sd * scale,
+                noise=Z90 * math.sqrt(alike) * scale,
+                least=LEAST_Z * sd * scale,
+                verdict=verdict,
             ),
             sd,
         )

@@ -167,6 +167,24 @@ def test_a_planted_fault_is_caught(name: str) -> None:
     assert any(says in sentence for sentence in found), found
 
 
+def test_halves_shaped_before_both_doughs_are_ready_are_caught() -> None:
+    work = simple(2)
+    other = work.doughs[0].model_copy(update={"name": "Drops B", "chill_s": 3600, "chill_max_s": 7200})
+    plain = work.model_copy(update={"doughs": (*work.doughs, other)})
+    halves = tuple(load.model_copy(update={"also": 1}) for load in work.loads)
+    both = plain.model_copy(update={"loads": halves})
+    table = first_plan(to_ticks(both), 4)
+    assert table
+    assert violations(both, as_steps(both, table)) == []
+    early = first_plan(
+        to_ticks(plain.model_copy(update={"loads": (*work.loads, work.loads[0].model_copy(update={"dough": 1}))})), 4
+    )
+    assert early
+    two = dataclasses.replace(early, loads=early.loads[:2])
+    broken = violations(both, as_steps(both, two))
+    assert any("before its dough is ready" in sentence for sentence in broken), broken
+
+
 def test_the_rest_shaped_before_the_test_cookie_is_measured_is_caught() -> None:
     work = simple(2)
     test = work.loads[0].model_copy(update={"name": "Drops test", "test": True, "pieces": 1, "turn_s": 0})

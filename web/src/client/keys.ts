@@ -46,6 +46,7 @@ export const keys = {
   bakes: ["bakes"],
   bakesOf: (dough: string | undefined, aside: boolean) => ["bakes", "of", dough, aside],
   draft: (draft: Schemas["Draft"]) => ["bakes", "draft", draft],
+  tried: (dough: string | undefined) => ["bakes", "tried", dough],
   befores: (id: string) => ["bakes", "befores", id],
   causes: (id: string, symptoms: readonly string[]) => ["bakes", "causes", id, symptoms],
   difference: (a: string, b: string) => ["bakes", "difference", a, b],

@@ -270,6 +270,9 @@ export const LIMITS = {
     },
     "test_first": {
       "start": false
+    },
+    "try_id": {
+      "start": null
     }
   },
   "DoughDropped": {
@@ -381,6 +384,9 @@ export const LIMITS = {
     },
     "half": {
       "start": ""
+    },
+    "try_id": {
+      "start": null
     },
     "measured": {
       "start": {
@@ -686,6 +692,9 @@ export const LIMITS = {
     },
     "half": {
       "start": ""
+    },
+    "try_id": {
+      "start": null
     },
     "picture": {
       "start": ""

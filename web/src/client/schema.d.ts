@@ -1160,6 +1160,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tries/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Try
+         * @description What is being tried of a dough, and what its halves told.
+         */
+        get: operations["getTry"];
+        put?: never;
+        /**
+         * Keep Try
+         * @description Begin to try a change on half a batch; the dough's try before it ends.
+         */
+        post: operations["keepTry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tries/kept/{try_id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Try
+         * @description End a try; what was written down of it stays.
+         */
+        post: operations["endTry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tries/kept/{try_id}/marks/{paper}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Marks
+         * @description Two marks to cut out and lay beside the halves of a tray, at 1:1.
+         */
+        get: operations["printMarks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/versions": {
         parameters: {
             query?: never;
@@ -2253,7 +2317,7 @@ export interface components {
         /**
          * DoughAsk
          * @description One dough of the day: how many times the formula, whether it is chilled overnight, and whether a test cookie is baked before the rest is
-         *     laid out; or one share of it that was kept.
+         *     laid out; or one share of it that was kept. With `try_id` half of each tray is of the dough with the change that is tried.
          */
         DoughAsk: {
             /** Dough Id */
@@ -2275,6 +2339,8 @@ export interface components {
              * @default false
              */
             test_first: boolean;
+            /** Try Id */
+            try_id?: string | null;
         };
         /**
          * DoughConflict
@@ -2583,6 +2649,8 @@ export interface components {
              * @default
              */
             half: string;
+            /** Try Id */
+            try_id?: string | null;
             /**
              * @default {
              *       "widths_mm": [],
@@ -3411,7 +3479,8 @@ export interface components {
          * LoadWork
          * @description One tray's stay in the oven and what goes before and after. `shape_s` includes lining the tray; `hot_s` is due at once
          *     after it comes out. A load with `after_log` is slices of that load's logs, cut `slice_from_s` to `slice_to_s` after
-         *     they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`. Nothing else of its dough is shaped before a
+         *     they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`. Its right half is of the
+         *     dough `also`, where two are tried against each other. Nothing else of its dough is shaped before a
          *     `test` is measured, which its moving to the rack is for; `told` when what was measured is.
          */
         LoadWork: {
@@ -3477,6 +3546,8 @@ export interface components {
              * @default false
              */
             scraps: boolean;
+            /** Also */
+            also?: number | null;
             /**
              * Test
              * @default false
@@ -3709,12 +3780,25 @@ export interface components {
              * @default
              */
             half: string;
+            /** Try Id */
+            try_id?: string | null;
             measured: components["schemas"]["Measured"];
             /**
              * Picture
              * @default
              */
             picture: string;
+        };
+        /**
+         * NewTry
+         * @description A change to try on half a batch: the dough with it, and how it is said.
+         */
+        NewTry: {
+            /** Dough Id */
+            dough_id: string;
+            /** Saying */
+            saying: string;
+            spec: components["schemas"]["DoughSpec"];
         };
         /**
          * Nutrition
@@ -4525,8 +4609,9 @@ export interface components {
         };
         /**
          * Rest
-         * @description Of one figure (mm or min): what was `seen`, the `rest` that no change explains, how far two equal bakes may differ (`give`, nine in
-         *     ten), and the smallest hidden change that would be noticed.
+         * @description Of one figure (mm or min): what was `seen`, the `rest` that no change explains, how far that may be from nothing when nothing else was
+         *     changed (`give`, nine in ten), how far two bakes that are alike in all may differ (`noise`, nine in ten), and the smallest hidden change
+         *     that would be noticed.
          */
         Rest: {
             /** Seen */
@@ -4535,6 +4620,8 @@ export interface components {
             rest: number;
             /** Give */
             give: number;
+            /** Noise */
+            noise: number;
             /** Least */
             least: number;
             verdict: components["schemas"]["Unexplained"];
@@ -4809,6 +4896,24 @@ export interface components {
             created_at: string;
             request: components["schemas"]["DayRequest"];
             plan: components["schemas"]["Plan"];
+        };
+        /**
+         * SavedTry
+         * @description A dough with one change, said in words, that is tried on the right half (B) of its trays.
+         */
+        SavedTry: {
+            /** Id */
+            id: string;
+            /** Dough Id */
+            dough_id: string;
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            /** Saying */
+            saying: string;
+            spec: components["schemas"]["DoughSpec"];
         };
         /**
          * SavedVersion
@@ -5689,6 +5794,22 @@ export interface components {
             /** Dough Id */
             dough_id?: string | null;
             wish: components["schemas"]["TryWish"];
+        };
+        /**
+         * TryUnderWay
+         * @description What is being tried of a dough, the bakes of its halves by their id, and what they told; nothing where there is none.
+         */
+        TryUnderWay: {
+            kept?: components["schemas"]["SavedTry"] | null;
+            /** Bake A */
+            bake_a?: string | null;
+            /** Bake B */
+            bake_b?: string | null;
+            /**
+             * Told
+             * @default
+             */
+            told: string;
         };
         /**
          * TryWish
@@ -10089,6 +10210,251 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Tries"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getTry: {
+        parameters: {
+            query: {
+                dough_id: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryUnderWay"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepTry: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTry"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTry"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DoughConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    endTry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                try_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTry"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printMarks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                try_id: string;
+                paper: components["schemas"]["Paper"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

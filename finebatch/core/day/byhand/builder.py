@@ -144,9 +144,8 @@ class Builder:
             log = self.loads[load.after_log]
             out = log.load + t.loads[load.after_log].slot
             return max(out + load.slice_from, log.transfer + t.loads[load.after_log].transfer)
-        dough, times = t.doughs[load.dough], self.doughs[load.dough]
-        done = times.divide + dough.divide if dough.divide else times.mix + dough.mix
-        ready = times.out + (dough.temper if dough.chill and times.out - done > dough.temper_after else 0)
+        dough = t.doughs[load.dough]
+        ready = max(self._soft_enough(d) for d in t.doughs_of(i))
         if load.scraps:
             firsts = [
                 self.loads[j] for j in self.loads if t.loads[j].dough == load.dough and not t.loads[j].scraps and t.loads[j].after_log is None
@@ -159,6 +158,11 @@ class Builder:
         if test is not None:
             ready = max(ready, self.loads[test].transfer + t.loads[test].transfer)
         return max(ready, self.now)
+
+    def _soft_enough(self, d: int) -> int:
+        dough, times = self.t.doughs[d], self.doughs[d]
+        done = times.divide + dough.divide if dough.divide else times.mix + dough.mix
+        return times.out + (dough.temper if dough.chill and times.out - done > dough.temper_after else 0)
 
     def load(self, i: int) -> bool:
         """Shape, bake, rest and move load i, with the slices cut from it, as early as may be."""

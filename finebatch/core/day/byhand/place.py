@@ -94,9 +94,10 @@ def _lawful(t: Ticks, order: list[Step]) -> list[Step]:
         load = t.loads[index]
         if load.after_log is not None or (kind, index) in lawful:
             continue
-        if load.dough not in made and load.dough in doughs:
-            lawful.append(("dough", load.dough))
-            made.add(load.dough)
+        for d in t.doughs_of(index):
+            if d not in made and d in doughs:
+                lawful.append(("dough", d))
+                made.add(d)
         test = t.test_of(index)
         if test is not None and ("load", test) not in lawful:
             lawful.append(("load", test))

@@ -307,17 +307,17 @@ def _without(plan: Plan, dough: int, tick: int) -> Plan:
         raise refusal("dough", "There is no such dough in this plan.")
     keep = [
         i for i, load in enumerate(work.loads)
-        if load.dough != dough or table.loads[i].shape[0] < tick
+        if dough not in (load.dough, load.also) or table.loads[i].shape[0] < tick
         or (load.after_log is not None and table.loads[load.after_log].shape[0] < tick)
     ]  # fmt: skip
     if not keep:
         raise refusal("dough", "It is the only dough of the day: throw the plan away instead.")
-    whole = any(work.loads[i].dough == dough for i in keep)
-    doughs = [d for d in range(len(work.doughs)) if d != dough or whole]
+    used = {d for i in keep for d in (work.loads[i].dough, work.loads[i].also)}
+    doughs = [d for d in range(len(work.doughs)) if d in used]
     where = {d: n for n, d in enumerate(doughs)}
     number = {i: n for n, i in enumerate(keep)}
     loads = tuple(
-        load.model_copy(update={"dough": where[load.dough], "after_log": None if load.after_log is None else number[load.after_log]})
+        load.model_copy(update={"dough": where[load.dough], "also": None if load.also is None else where[load.also], "after_log": None if load.after_log is None else number[load.after_log]})
         for load in (work.loads[i] for i in keep)
     )  # fmt: skip
     smaller = work.model_copy(update={"doughs": tuple(work.doughs[d] for d in doughs), "loads": loads, "pins": ()})

@@ -57,7 +57,7 @@ def _shape_head(t: Ticks, i: int) -> int:
         out = _in_head(t, load.after_log, {load.after_log: _shape_head(t, load.after_log)}) + log.slot
         return out + max(load.slice_from, log.hot + log.rest + log.transfer)
     dough = t.doughs[load.dough]
-    ready = _made(t, load.dough) + dough.chill + (dough.temper if dough.chill > dough.temper_after else 0)
+    ready = max(_soft_enough(t, d) for d in t.doughs_of(i))
     if load.scraps:
         first = [sum(x.shape) for x in t.loads if x.dough == load.dough and not x.scraps and x.after_log is None]
         ready += (sum(first) if t.hands == 1 else max(first, default=0)) + dough.rechill
@@ -67,6 +67,11 @@ def _shape_head(t: Ticks, i: int) -> int:
         baked = _in_head(t, test, {test: _shape_head(t, test)}) + tried.slot + tried.hot + tried.rest
         ready = max(ready, baked + tried.transfer)
     return ready
+
+
+def _soft_enough(t: Ticks, d: int) -> int:
+    dough = t.doughs[d]
+    return _made(t, d) + dough.chill + (dough.temper if dough.chill > dough.temper_after else 0)
 
 
 def _in_head(t: Ticks, i: int, heads: dict[int, int] | list[int]) -> int:

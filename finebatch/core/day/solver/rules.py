@@ -164,8 +164,10 @@ class DayRules:
                 self._most(first, out + load.slice_to)
                 self.cp.add(first >= log["transfer"] + work.transfer)
                 continue
-            dough, v = self.t.doughs[load.dough], self._doughs[load.dough]
-            self.cp.add(first >= v["out"] + dough.temper * v["long"])
+            dough = self.t.doughs[load.dough]
+            for d in self.t.doughs_of(i):
+                v = self._doughs[d]
+                self.cp.add(first >= v["out"] + self.t.doughs[d].temper * v["long"])
             test = self.t.test_of(i)
             if test is not None:
                 self.cp.add(first >= self._loads[test]["transfer"] + self.t.loads[test].transfer)

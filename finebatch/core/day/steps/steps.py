@@ -24,7 +24,7 @@ def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, ...]
 
 
 def _words_of(work: DayWork, words: tuple[Texts, ...], d: int) -> Texts:
-    return next(words[i] for i, load in enumerate(work.loads) if load.dough == d)
+    return next(words[i] for i, load in enumerate(work.loads) if d in (load.dough, load.also))
 
 
 def _step(kind: Kind, title: str, place: Lane, heat: Heat, start: int, end: int, **rest: object) -> Step:
@@ -118,7 +118,7 @@ def _load_steps(
     where = f"Rack {rack[1]}." if len(t.ovens) == 1 else f"Oven {rack[0]}, rack {rack[1]}."
     many = len(t.ovens) > 1 or t.ovens[0] > 1
     steps = [
-        _step(Kind.FORM, f"{words.shape} {load.pieces}, {load.name}, on tray {tray}", Lane.HANDS, Heat.COOL_ROOM, start, start + length, **own)
+        _step(Kind.FORM, f"{words.shape} {load.pieces}, {load.name}, on tray {tray}", Lane.HANDS, Heat.COOL_ROOM, start, start + length, detail=_halves(work, load), **own)
         for start, length in zip(times.shape, ticks.shape, strict=True)
     ]  # fmt: skip
     if times.load > shaped:
@@ -181,6 +181,13 @@ def _load_steps(
 
 
 MEASURE = "How wide each is, how long it was in, how it looks: written here, the rest of the dough is laid out and timed by it."
+
+
+def _halves(work: DayWork, load: LoadWork) -> str:
+    if load.also is None:
+        return ""
+    left, right = work.doughs[load.dough].name, work.doughs[load.also].name
+    return f"Left half {left}, right half {right}, with a mark beside each."
 
 
 def _moving(load: LoadWork, tray: str) -> str:

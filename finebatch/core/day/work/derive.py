@@ -3,7 +3,7 @@
 from typing import TYPE_CHECKING, NamedTuple
 
 from ...base import refusal
-from ...bench import Assessment, DoughSpec, Keep, Report, Share, alone, report, share_named
+from ...bench import Assessment, DoughSpec, Keep, Report, Share, alone, report, share_named, times
 from ...dough import styles
 from ...finishing import FinishPlan
 from ...forming import forming_of
@@ -15,7 +15,7 @@ from ..texts import Texts
 from .dough_work import KeptShare, work_of_dough
 from .load_work import icing_of, plain_loads, rusk_loads
 from .share import DoughShare
-from .work import LoadWork
+from .work import DoughWork, LoadWork
 
 if TYPE_CHECKING:
     from ...learning.known import Known
@@ -50,6 +50,32 @@ def share_of(
     if asked.share_id is not None:
         dough = dough.model_copy(update={"name": batches[0].spec.name})
     return DoughShare(dough=dough, loads=tuple(loads), words=tuple(words), trays=trays)
+
+
+def halves_of(
+    halves: tuple[DoughSpec, DoughSpec], kitchen: Kitchen, index: int, asked: DoughAsk, known: "Known | None" = None
+) -> tuple[DoughShare, DoughWork]:
+    """The work of a dough of which half is made with a change, both on each tray, and that of the other half until it is shaped. Raises Refusal where
+    there are no single pieces to lay left and right."""
+    plain, tried = halves
+    share = share_of(times(plain, kitchen, asked.times), kitchen, index, asked, known)
+    if (
+        any(load.after_log is not None for load in share.loads)
+        or asked.share_id is not None
+        or _is_whole(plain, kitchen)
+    ):
+        message = f"{plain.name} is baked whole or in shares: there are no halves of a tray. Bake the two a day each."
+        raise refusal(f"doughs.{index}", message)
+    alone = asked.but(times=max(0.1, asked.times / 2))
+    a, b = (share_of(times(one, kitchen, alone.times), kitchen, index, alone, known).dough for one in halves)
+    left = a.model_copy(update={"name": f"{plain.name} A", "pack_s": share.dough.pack_s, "asked": index})
+    right = b.model_copy(update={"name": f"{tried.name} B", "pack_s": 0, "asked": index})
+    return share.model_copy(update={"dough": left}), right
+
+
+def _is_whole(spec: DoughSpec, kitchen: Kitchen) -> bool:
+    found = report(spec, kitchen).assessment
+    return found.outcome is not None and found.test is None
 
 
 class _Batch(NamedTuple):

@@ -46,7 +46,8 @@ class DoughWork(Value):
 class LoadWork(Value):
     """One tray's stay in the oven and what goes before and after. `shape_s` includes lining the tray; `hot_s` is due at once
     after it comes out. A load with `after_log` is slices of that load's logs, cut `slice_from_s` to `slice_to_s` after
-    they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`. Nothing else of its dough is shaped before a
+    they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`. Its right half is of the
+    dough `also`, where two are tried against each other. Nothing else of its dough is shaped before a
     `test` is measured, which its moving to the rack is for; `told` when what was measured is."""
 
     dough: int = Field(ge=0)
@@ -68,6 +69,7 @@ class LoadWork(Value):
     slice_from_s: int = 0
     slice_to_s: int = 0
     scraps: bool = False
+    also: int | None = Field(default=None, ge=0)
     test: bool = False
     told: bool = False
     ice_s: int = Field(default=0, ge=0)

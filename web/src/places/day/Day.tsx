@@ -305,7 +305,7 @@ function DoughAsks(props: {
   const left = all.flatMap((dough) => choices(dough, taken));
   const asked = (value: string) => {
     const [dough_id = "", share_id = null] = value.split(" ");
-    return { dough_id, share_id, test_first: false };
+    return { dough_id, share_id, test_first: false, try_id: null };
   };
   return (
     <fieldset className="grid gap-2.5">
@@ -336,7 +336,10 @@ function DoughAsks(props: {
             checked={ask.overnight}
             onChecked={(overnight) => put(index, { overnight })}
           />
-          {(tests.get(ask.dough_id) || ask.test_first) && (
+          {ask.try_id && (
+            <Switch label="Half with the change" checked onChecked={() => put(index, { try_id: null })} />
+          )}
+          {!ask.try_id && (tests.get(ask.dough_id) || ask.test_first) && (
             <Switch
               label="Test cookie first"
               checked={ask.test_first ?? false}
@@ -352,9 +355,15 @@ function DoughAsks(props: {
               Leave out
             </Button>
           )}
-          {!ask.test_first && tests.get(ask.dough_id)?.why && (
+          {!ask.test_first && !ask.try_id && tests.get(ask.dough_id)?.why && (
             <p className="basis-full text-plain text-quiet">
               {tests.get(ask.dough_id)?.why} A test cookie, baked and measured first, would tell.
+            </p>
+          )}
+          {ask.try_id && (
+            <p className="basis-full text-plain text-quiet">
+              Half of the dough is made as it is, half with the change; each tray has both, A at the left and
+              B at the right.
             </p>
           )}
           {ask.test_first && (

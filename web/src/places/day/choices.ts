@@ -28,20 +28,22 @@ const ONE_OF = {
 
 const TIME = /^\d\d:\d\d$/;
 
-/** A dough as a word of the address: id, batches, overnight, share, a test cookie first. */
+/** A dough as a word of the address: id, batches, overnight, share, a test cookie first, what is tried on half of it. */
 export function wordOf(ask: Ask): string {
   const words = [ask.dough_id, ask.times, ask.overnight ? "night" : "", ask.share_id ?? ""];
-  return [...words, ...(ask.test_first ? ["test"] : [])].join(",");
+  const rare = ask.try_id ? ["", ask.try_id] : ask.test_first ? ["test"] : [];
+  return [...words, ...rare].join(",");
 }
 
 export function askOf(word: string): Ask {
-  const [dough_id = "", times = "1", night = "", share = "", test = ""] = word.split(",");
+  const [dough_id = "", times = "1", night = "", share = "", test = "", tried = ""] = word.split(",");
   return {
     dough_id,
     times: Number(times) || 1,
     overnight: night === "night",
     share_id: share || null,
     test_first: test === "test",
+    try_id: tried || null,
   };
 }
 

@@ -1,8 +1,8 @@
 /** The notebook: what was baked of a dough, whether the ranges held, what was different each time, what it taught. */
 import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { Kitchen, Schemas } from "../../client/api";
-import { middleWidth, type SavedBake, useBakes } from "../../client/bakes";
+import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
+import { middleWidth, type SavedBake, useBakes, useTried, useTrying } from "../../client/bakes";
 import { lastDough, useDough } from "../../client/dough";
 import { useKitchen } from "../../client/kitchen";
 import { outbox } from "../../client/outbox";
@@ -20,6 +20,7 @@ import { length, minutes, plural } from "../../words/numbers";
 import { BakeRow } from "./BakeRow";
 import { CompareSheet } from "./CompareSheet";
 import { RecordSheet } from "./RecordSheet";
+import { TriedPanel } from "./TriedPanel";
 import { TrySheet } from "./TrySheet";
 import { WrongSheet } from "./WrongSheet";
 
@@ -28,6 +29,8 @@ export function Notebook() {
   const dough = useDough(id);
   const { data: kitchen } = useKitchen();
   const { bakes, unreadable, total, hasNextPage, fetchNextPage } = useBakes(id);
+  const { data: tried } = useTried(id);
+  const { begin } = useTrying(id ?? "");
   const [sheet, openSheet] = useOpened("sheet");
   const navigate = useNavigate();
   const [edited, edit] = useOpened("bake");
@@ -48,6 +51,12 @@ export function Notebook() {
       outbox.put({ kind: "put-back-bake", id, revision: revision + 1, name }),
     );
   };
+  const take = (spec: DoughSpec, saying: string) => {
+    dough.change(() => spec);
+    toast(`On the bench: ${saying}.`, dough.undo, "Undo");
+    navigate(`/bench/${id}`);
+  };
+  const half = sheet === "half-A" ? "A" : sheet === "half-B" ? "B" : "";
   return (
     <>
       <PlaceHeader title={`${dough.spec.name}: ${count ? plural(count, "bake") : "not baked yet"}`}>
@@ -66,6 +75,12 @@ export function Notebook() {
         </Button>
       </PlaceHeader>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4 p-5">
+        <TriedPanel
+          dough={id}
+          kitchen={kitchen}
+          onWrite={(half) => openSheet(`half-${half}`)}
+          onTake={take}
+        />
         {bakes.length > 0 && (
           <section
             aria-label="What it taught"
@@ -136,8 +151,8 @@ export function Notebook() {
         )}
       </div>
       <RecordSheet
-        key={editing?.id ?? "new"}
-        open={sheet === "record" || editing !== undefined}
+        key={editing?.id ?? (half && tried?.kept ? `half ${half}` : "new")}
+        open={sheet === "record" || Boolean(half && tried?.kept) || editing !== undefined}
         onOpen={(open) => {
           if (open) return;
           if (editing) edit(undefined);
@@ -146,16 +161,17 @@ export function Notebook() {
         dough={{ id, spec: dough.spec }}
         kitchen={kitchen}
         editing={editing}
+        tried={half && tried?.kept ? { id: tried.kept.id, half, saying: tried.kept.saying } : undefined}
       />
       <TrySheet
         open={sheet === "try"}
         onOpen={(open) => openSheet(open ? "try" : undefined)}
         spec={dough.spec}
         kitchen={kitchen}
-        onTake={(spec, saying) => {
-          dough.change(() => spec);
-          toast(`On the bench: ${saying}.`, dough.undo, "Undo");
-          navigate(`/bench/${id}`);
+        onTake={take}
+        onHalves={async (spec, saying) => {
+          await begin(spec, saying);
+          openSheet(undefined);
         }}
       />
       <WrongSheet

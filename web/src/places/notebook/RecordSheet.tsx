@@ -66,10 +66,19 @@ export function RecordSheet(props: {
   dough: { id: string; spec: DoughSpec };
   kitchen: Kitchen;
   editing?: SavedBake;
+  /** Which half of what is being tried is written down. */
+  tried?: { id: string; half: "A" | "B"; saying: string };
 }) {
+  const { tried } = props;
   return (
     <Sheet
-      title={props.editing ? "Change what is written" : "Write down a bake"}
+      title={
+        props.editing
+          ? "Change what is written"
+          : tried
+            ? `Write down half ${tried.half}: ${tried.half === "A" ? "as it is" : tried.saying}`
+            : "Write down a bake"
+      }
       open={props.open}
       onOpen={props.onOpen}
       wide
@@ -80,7 +89,7 @@ export function RecordSheet(props: {
 }
 
 function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
-  const { dough, kitchen, editing } = props;
+  const { dough, kitchen, editing, tried } = props;
   const start = useMemo((): Written => {
     const bake = editing?.bake;
     return bake
@@ -93,8 +102,9 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
         }
       : { batch: "", half: "", at: local(new Date()), measured: NOTHING, picture: null };
   }, [editing]);
+  const of = tried && { half: tried.half, try_id: tried.id };
   const { written, write, forget } = useWritten(
-    editing ? `${editing.id}.${editing.revision}` : dough.id,
+    editing ? `${editing.id}.${editing.revision}` : of ? `${of.try_id}.${of.half}` : dough.id,
     start,
   );
   const { measured, batch, half, at, picture } = written;
@@ -107,6 +117,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
     baked_at,
     tray: "",
     half: "",
+    ...of,
     measured: forAsking(measured),
   });
   const still = useStill(asking);
@@ -135,6 +146,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
         half,
         measured,
         picture: picture ?? "",
+        ...of,
       };
       outbox.put({ kind: "add-bake", id: newKey(), bake });
     }
@@ -165,7 +177,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
             />
           </div>
         )}
-        {!editing && (
+        {!editing && !tried && (
           <Segments
             label="Of a tray"
             value={half || NOT_SAID}

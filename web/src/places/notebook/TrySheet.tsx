@@ -14,6 +14,7 @@ export function TrySheet(props: {
   spec: DoughSpec;
   kitchen: Kitchen;
   onTake: (spec: DoughSpec, saying: string) => void;
+  onHalves: (spec: DoughSpec, saying: string) => void;
 }) {
   return (
     <Sheet title="Try one change" open={props.open} onOpen={props.onOpen} wide>
@@ -22,7 +23,10 @@ export function TrySheet(props: {
   );
 }
 
-function Wishing({ spec, kitchen, onTake }: Parameters<typeof TrySheet>[0]) {
+/** Changes that two halves of one tray can have; one oven is hot for both. */
+const ON_HALVES = new Set(["portion", "formula", "cold"]);
+
+function Wishing({ spec, kitchen, onTake, onHalves }: Parameters<typeof TrySheet>[0]) {
   const [wanted, want] = useState<Schemas["Wanted"]>("narrower");
   const [resize, setResize] = useState(false);
   const [found, setFound] = useState<Schemas["Tries"]>();
@@ -73,7 +77,12 @@ function Wishing({ spec, kitchen, onTake }: Parameters<typeof TrySheet>[0]) {
                     </p>
                   )}
                 </div>
-                <Button onClick={() => onTake(one.spec, one.saying)}>Take it to the bench</Button>
+                <div className="flex flex-wrap gap-2">
+                  {ON_HALVES.has(one.kind) && (
+                    <Button onClick={() => onHalves(one.spec, one.saying)}>Try it on one half</Button>
+                  )}
+                  <Button onClick={() => onTake(one.spec, one.saying)}>Take it to the bench</Button>
+                </div>
               </li>
             ))}
           </ol>
