@@ -1,6 +1,16 @@
 """The pipeline: from a dough as typed to everything the bench shows."""
 
-from .assess import Assessment, assess, assess_rest, baked_width_mm, case_for, foreknown_of, kin_of, lies_wider_mm
+from .assess import (
+    Assessment,
+    assess,
+    assess_rest,
+    baked_width_mm,
+    case_for,
+    crust_ln_of,
+    foreknown_of,
+    kin_of,
+    lies_wider_mm,
+)
 from .card import CardDough, dough_of_card
 from .compare import Comparison, LineChange, compare
 from .dividing import alone, share_named
@@ -40,6 +50,7 @@ __all__ = [
     "baked_width_mm",
     "case_for",
     "compare",
+    "crust_ln_of",
     "dough_of_card",
     "foreknown_of",
     "found_by",

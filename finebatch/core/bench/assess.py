@@ -273,6 +273,12 @@ def kin_of(spec: DoughSpec, kitchen: Kitchen) -> tuple[tuple[tuple[str, float], 
     return tuple(style.shares.items()), strangeness(dough.percentages, style, mix.polyol > 0)
 
 
+def crust_ln_of(spec: DoughSpec, kitchen: Kitchen) -> float:
+    """What the dough's family adds to the ln browning of its crust. The dough must weigh something."""
+    parts = dough_parts(weigh_lines(spec.lines, kitchen.habit))
+    return portioned_dough(spec, parts, mix_of_dough(parts, spec.making), kitchen)[2].crust_ln
+
+
 def _card_says(spec: DoughSpec, kitchen: Kitchen) -> "CardSays | None":
     """The card's claims of minutes and spacing, of the dough at the card's own size and oven."""
     if spec.card is None:

@@ -12,7 +12,7 @@ def told_by_halves(found: Difference) -> str:
     """In a sentence or two what the change did, or that it is smaller than what two like halves may differ by."""
     said = [
         _told(found.width, "width", "mm", "wider", "narrower"),
-        _told(found.minutes, "minutes", "min", "longer", "sooner done"),
+        _told(found.minutes, "time", "min", "longer", "sooner done"),
     ]
     known = [one for one in said if one]
     return (
@@ -26,13 +26,13 @@ def _told(rest: Rest | None, what: str, unit: str, more: str, less: str) -> str:
     seen, noise = abs(rest.seen), rest.noise
     if seen <= noise:
         return (
-            f"The {what} of the halves differ by {seen:.1f} {unit}; two halves that are alike may differ by {noise:.1f} {unit}: "
+            f"The {what} of the two halves differs by {seen:.1f} {unit}; halves that are alike may differ by {noise:.1f} {unit}: "
             "if the change does anything, it is less than can be seen."
         )
     word = more if rest.seen > 0 else less
     by_model = rest.seen - rest.rest
     foretold = f"{abs(by_model):.1f} {unit} {more if by_model > 0 else less}" if abs(by_model) >= 0.05 else "nothing"
-    return f"With the change they are {seen:.1f} {unit} {word} (foretold {foretold}); two halves that are alike may differ by {noise:.1f} {unit}: it was the change."
+    return f"With the change they are {seen:.1f} {unit} {word} (foretold {foretold}); halves that are alike may differ by {noise:.1f} {unit}: it was the change."
 
 
 def half_marks(saying: str) -> Guide:

@@ -5,10 +5,10 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from ..bakemodel import Z90
+from ..bakemodel import Z90, bake, fitted, shade
 from ..baking import is_weighed
 from ..base import Interval
-from ..bench import DoughSpec, case_for, foreknown_of, lies_wider_mm
+from ..bench import DoughSpec, case_for, crust_ln_of, foreknown_of, lies_wider_mm
 from ..card import Part
 from ..forming import forming_of
 from ..formula import Role, WeighedLine, scale, weigh_lines
@@ -28,6 +28,10 @@ _MEANT: dict[Wanted, tuple[Output, float]] = {
     Wanted.NARROWER: (Output.WIDTH, -0.07), Wanted.WIDER: (Output.WIDTH, 0.07), Wanted.THICKER: (Output.HEIGHT, 0.15),
     Wanted.THINNER: (Output.HEIGHT, -0.15), Wanted.SOONER: (Output.MINUTES, -0.12), Wanted.LEARN: (Output.WIDTH, 0.0),
 }  # fmt: skip
+# Of ln browning: what one sees at a glance, how near is near, and how sure the model is of what a change does to it (judged: no bake of
+# the trade tells two crusts apart by number).
+BROWNED = {Wanted.BROWNER: 0.35, Wanted.PALER: -0.35}
+BROWN_TOLERANCE, BROWN_SD, BROWN_SD_SHARE = 0.2, 0.15, 0.3
 TOLERANCE = {Output.WIDTH: 0.025, Output.HEIGHT: 0.06, Output.MINUTES: 0.06}
 # ln sd of a mean of six cookies, and of a clock.
 MEASURED = {Output.WIDTH: 0.017, Output.HEIGHT: 0.05, Output.MINUTES: 0.06}
@@ -59,39 +63,54 @@ def tries_of(spec: DoughSpec, kitchen: Kitchen, known: "Known", wish: TryWish) -
         )
     ]
     learned, (now, *others) = of.learned(), looks
-    output, by = _MEANT[wish.wanted]
+    rims = [math.log(rim) for rim in bake(cases, fitted()).rim_index]
+    crust_ln = crust_ln_of(spec, kitchen)
+    output, by = _MEANT.get(wish.wanted, (Output.WIDTH, 0.0))
     if now.nominal.walls and output is Output.WIDTH:
         output = Output.MINUTES
     mean, cov = foreseen(learned, now)
     wished = float(mean[output]) + by
     found: list[Try] = []
-    for (kind, saying, other), look, each, case in zip(candidates, others, ofs[1:], cases[1:], strict=True):
+    browner = BROWNED.get(wish.wanted)
+    for (kind, saying, other), look, each, case, rim in zip(
+        candidates, others, ofs[1:], cases[1:], rims[1:], strict=True
+    ):
         then, doubt = foreseen(each.learned(), look)
-        if abs(float(then[output] - mean[output])) < LEAST_MOVE and wish.wanted is not Wanted.LEARN:
+        moved = float(then[output] - mean[output]) if browner is None else rim - rims[0]
+        if abs(moved) < LEAST_MOVE and wish.wanted is not Wanted.LEARN:
             continue
-        sd, off = math.sqrt(float(doubt[output, output])), wished - float(then[output])
-        chance = share_below((off + TOLERANCE[output]) / sd) - share_below((off - TOLERANCE[output]) / sd)
+        if browner is None:
+            sd, off, near = math.sqrt(float(doubt[output, output])), wished - float(then[output]), TOLERANCE[output]
+        else:
+            sd, off, near = math.hypot(BROWN_SD, BROWN_SD_SHARE * moved), browner - moved, BROWN_TOLERANCE
+        chance = share_below((off + near) / sd) - share_below((off - near) / sd)
         effect, halves, days, bits = _doubts(joint(learned, [now, look], output), now, look, output)
         found.append(
             Try(
-                kind=kind, saying=saying, spec=other, figures=_figures(then, doubt, lies_wider_mm(other, case)), chance=chance, bits=bits,
+                kind=kind, saying=saying, spec=other, figures=_figures(then, doubt, lies_wider_mm(other, case), shade(math.exp(rim + crust_ln))), chance=chance, bits=bits,
                 doubt_pct=100 * effect, after_halves_pct=100 * halves, after_days_pct=100 * days,
-                halves=kind in HALVES and effect > MEASURED[output] and halves <= WORTH * effect,
+                halves=browner is None and kind in HALVES and effect > MEASURED[output] and halves <= WORTH * effect,
             )
         )  # fmt: skip
     learns = wish.wanted is Wanted.LEARN
     found.sort(key=lambda one: one.after_days_pct - one.doubt_pct if learns else -one.chance)
-    return Tries(now=_figures(mean, cov, lies_wider_mm(spec, cases[0])), tries=tuple(found[:MOST_TOLD]))
+    return Tries(
+        now=_figures(mean, cov, lies_wider_mm(spec, cases[0]), shade(math.exp(rims[0] + crust_ln))),
+        tries=tuple(found[:MOST_TOLD]),
+    )
 
 
-def _figures(mean: Array, cov: Array, more_mm: float) -> Figures:
+def _figures(mean: Array, cov: Array, more_mm: float, rim_word: str) -> Figures:
     def interval(output: Output, more: float = 0.0) -> Interval:
         by = math.exp(Z90 * math.sqrt(float(cov[output, output])))
         middle = math.exp(float(mean[output]))
         return Interval(value=middle + more, low=middle / by + more, high=middle * by + more)
 
     return Figures(
-        width_mm=interval(Output.WIDTH, more_mm), height_mm=interval(Output.HEIGHT), middle_min=interval(Output.MINUTES)
+        width_mm=interval(Output.WIDTH, more_mm),
+        height_mm=interval(Output.HEIGHT),
+        middle_min=interval(Output.MINUTES),
+        rim_word=rim_word,
     )
 
 

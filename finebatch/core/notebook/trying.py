@@ -14,6 +14,8 @@ class Wanted(StrEnum):
     THICKER = "thicker"
     THINNER = "thinner"
     SOONER = "sooner"
+    BROWNER = "browner"
+    PALER = "paler"
     LEARN = "learn"
 
 
@@ -25,11 +27,12 @@ class TryWish(Value):
 
 
 class Figures(Value):
-    """Width and height in mm and the middle of the window in min, each with its 90% range."""
+    """Width and height in mm and the middle of the window in min, each with its 90% range; and the word for the rim then."""
 
     width_mm: Interval
     height_mm: Interval
     middle_min: Interval
+    rim_word: str
 
 
 class Try(Value):

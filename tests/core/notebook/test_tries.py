@@ -72,3 +72,17 @@ def test_what_would_teach_most_is_what_is_least_known() -> None:
 def test_a_bake_makes_a_wish_likelier_met() -> None:
     before = tries_of(drop_dough(), HOME, known(), TryWish(wanted=Wanted.NARROWER)).tries[0]
     assert tries(Wanted.NARROWER).tries[0].chance > before.chance + 0.1
+
+
+@pytest.mark.parametrize(("wanted", "sign"), [(Wanted.BROWNER, 1), (Wanted.PALER, -1)])
+def test_a_wish_for_another_colour_is_met_by_what_the_bench_then_shows(wanted: Wanted, sign: int) -> None:
+    found = tries(wanted)
+    now = assess_rest(drop_dough(), HOME, SEEN).outcome
+    assert now
+    assert found.now.rim_word == now.crust.rim_word
+    for one in found.tries[:3]:
+        then = assess_rest(one.spec, HOME, SEEN).outcome
+        assert then
+        assert sign * (then.baked.rim.value - now.baked.rim.value) > 0
+        assert one.figures.rim_word == then.crust.rim_word
+        assert not one.halves  # a shade is no number that two halves could tell

@@ -2801,12 +2801,14 @@ export interface components {
         Figure: "ring" | "knot" | "twist" | "coil" | "loop";
         /**
          * Figures
-         * @description Width and height in mm and the middle of the window in min, each with its 90% range.
+         * @description Width and height in mm and the middle of the window in min, each with its 90% range; and the word for the rim then.
          */
         Figures: {
             width_mm: components["schemas"]["Interval"];
             height_mm: components["schemas"]["Interval"];
             middle_min: components["schemas"]["Interval"];
+            /** Rim Word */
+            rim_word: string;
         };
         /**
          * FileText
@@ -5865,7 +5867,7 @@ export interface components {
          * @description What is wished of a dough; or what would teach most of it.
          * @enum {string}
          */
-        Wanted: "narrower" | "wider" | "thicker" | "thinner" | "sooner" | "learn";
+        Wanted: "narrower" | "wider" | "thicker" | "thinner" | "sooner" | "browner" | "paler" | "learn";
         /**
          * WeighIn
          * @description What is in the bowl: grams by line, and the factor the rest is made to after a rescue.

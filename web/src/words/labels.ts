@@ -341,5 +341,7 @@ export const WANTED: Record<Schemas["Wanted"], string> = {
   thicker: "thicker",
   thinner: "thinner",
   sooner: "done sooner",
+  browner: "browner",
+  paler: "paler",
   learn: "to learn most",
 };

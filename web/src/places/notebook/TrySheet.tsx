@@ -23,6 +23,8 @@ export function TrySheet(props: {
   );
 }
 
+const COLOURED = new Set<Schemas["Wanted"]>(["browner", "paler"]);
+
 /** Changes that two halves of one tray can have; one oven is hot for both. */
 const ON_HALVES = new Set(["portion", "formula", "cold"]);
 
@@ -52,8 +54,8 @@ function Wishing({ spec, kitchen, onTake, onHalves }: Parameters<typeof TrySheet
         <>
           <p className="text-plain text-quiet">
             As it is: {wide(found.now.width_mm, kitchen)} wide, the middle of the window at{" "}
-            {minutes(found.now.middle_min.value)} min. One change at a time: two at once, and nobody knows
-            which it was.
+            {minutes(found.now.middle_min.value)} min, the rim {found.now.rim_word}. One change at a time: two
+            at once, and nobody knows which it was.
           </p>
           <ol aria-label="Changes to try" className="grid gap-2.5">
             {found.tries.map((one) => (
@@ -65,7 +67,8 @@ function Wishing({ spec, kitchen, onTake, onHalves }: Parameters<typeof TrySheet
                   <p className="font-bold">{one.saying}</p>
                   <p className="text-plain">
                     {wide(one.figures.width_mm, kitchen)} wide, {minutes(one.figures.middle_min.value)} min (
-                    {minutes(one.figures.middle_min.low)} to {minutes(one.figures.middle_min.high)}).
+                    {minutes(one.figures.middle_min.low)} to {minutes(one.figures.middle_min.high)})
+                    {COLOURED.has(wanted) && `, the rim ${one.figures.rim_word}`}.
                     {wanted !== "learn" && ` ${chance(one.chance)}.`}
                   </p>
                   {one.halves && (
