@@ -82,7 +82,8 @@ def test_a_tray_a_bowl_and_a_line_come_back(page: Page, server: Server, shelved:
     page.get_by_role("button", name="Remove Baking sheet").click()
     expect(names).to_have_count(1)
     page.get_by_role("link", name="Day").click()
-    page.get_by_role("button", name="Put it back").click()
+    with page.expect_response("**/api/kitchen"):
+        page.get_by_role("button", name="Put it back").click()
     page.goto(f"{server.url}/kitchen?part=trays")
     expect(names).to_have_count(2)
 

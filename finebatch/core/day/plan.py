@@ -118,9 +118,22 @@ def make_plan(
     work, words = day_work(specs, kitchen, request, known, tried)
     if request.when is ClockFixes.READY_BY:
         return _ready_by(work, words, request, now, effort)
-    origin = request.at.astimezone(UTC) if request.when is ClockFixes.START_AT else now + timedelta(seconds=LEAD_S)
+    origin = (
+        request.at.astimezone(UTC)
+        if request.when is ClockFixes.START_AT
+        else _full_minutes(now + timedelta(seconds=LEAD_S))
+    )
     timed = work.model_copy(update={"closed": closed_spans(request.closed, origin)})
     return _solved(timed, words, origin, Aim.SOONEST, effort)
+
+
+FULL_MIN = 5
+
+
+def _full_minutes(moment: datetime) -> datetime:
+    """The next full five minutes: nobody begins at 14:02:37."""
+    over = timedelta(minutes=moment.minute % FULL_MIN, seconds=moment.second, microseconds=moment.microsecond)
+    return moment + (timedelta(minutes=FULL_MIN) - over if over else timedelta())
 
 
 def _ready_by(

@@ -4,7 +4,8 @@ from ..base import Value
 
 
 class Texts(Value):
-    """What the steps of one load are called: the verb of shaping, what to look for, the hot work, the finish."""
+    """What the steps of one load are called: the verb of shaping, what else is done to the raw pieces and to the tray before them, what to
+    look for, the hot work, the finish; what half time is for, and what becomes of the cookies after the tray."""
 
     shape: str
     look: str = ""
@@ -15,3 +16,7 @@ class Texts(Value):
     chill_as: str = "a block or portions"
     first_look_s: int = 0
     store: str = ""
+    on_raw: str = ""
+    tray_first: str = ""
+    half: str = ""
+    off: str = ""

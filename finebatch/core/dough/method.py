@@ -274,6 +274,14 @@ def softening_minutes(steps: tuple[MethodStep, ...]) -> float:
     )
 
 
+def ready_steps(steps: tuple[MethodStep, ...]) -> tuple[tuple[MethodStep, ...], tuple[MethodStep, ...]]:
+    """What gets ready by itself, the longest first, and what hands do before the mixing: sifting, chopping."""
+    ready = [step for step in steps if step.stage is Stage.READY]
+    passive = [step for step in ready if step.attention is Attention.PASSIVE]
+    rest = tuple(step for step in ready if step.attention is not Attention.PASSIVE)
+    return tuple(sorted(passive, key=lambda step: -step.minutes)), rest
+
+
 def chill_hours(steps: tuple[MethodStep, ...]) -> float:
     """Hours of rest in a method."""
     return sum(step.minutes for step in steps if step.stage is Stage.REST) / 60

@@ -90,3 +90,6 @@ class Spreading(Forming[BatterForm]):
 
     def hot_s(self, form: BatterForm, pieces: int, pace: Pace) -> float:
         return form.shape_s * pieces if form.shaped_hot else 0.0
+
+    def lifted_hot(self, form: BatterForm) -> bool:
+        return form.shaped_hot

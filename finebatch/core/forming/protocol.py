@@ -196,6 +196,10 @@ class Forming(ABC, Generic[F]):
         """Seconds of work due at once as a tray comes out."""
         return 0.0
 
+    def lifted_hot(self, form: F) -> bool:
+        """Whether each leaves the tray as it is worked while hot, so that nothing is left on it to move."""
+        return False
+
     def own_trays(self, form: F) -> int:
         """Pans of its own, where it does not use the kitchen's trays."""
         return 0

@@ -44,6 +44,6 @@ def explained(work: DayWork, steps: list[Step]) -> list[Step]:
                 break
         else:
             cause = next(iter(own or hands), None)
-            why = f"After “{cause.title}”." if cause else "Earlier would make something wait longer, or nothing sooner."
+            why = f"After “{cause.title}”." if cause else ""
             found.append(step.model_copy(update={"why": why}))
     return found

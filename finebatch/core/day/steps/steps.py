@@ -1,9 +1,11 @@
 """A timetable as steps a person can follow: named, placed, with trays, ovens and racks given out, and each knowing why it
 stands where it stands."""
 
+import re
+
 from ..texts import Texts
 from ..times import TICK_S, Ticks, Timetable
-from ..work.work import DayWork, LoadWork
+from ..work.work import DayWork, DoughWork, LoadWork
 from .naming import rack_numbers, tray_names
 from .reasons import explained
 from .step import Heat, Kind, Lane, Step
@@ -17,10 +19,24 @@ def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, ...]
     trays = tray_names(work, t, table)
     racks = rack_numbers(t, table)
     for i in range(len(work.loads)):
-        steps += _load_steps(work, t, table, i, trays[i], racks[i], words[i])
+        steps += _load_steps(work, t, table, i, trays, racks[i], words[i])
     steps += _oven_steps(work, t, table, words)
+    steps = _switched_off(steps)
     ordered = sorted(steps, key=lambda step: (step.start_s, step.end_s, step.kind.value))
     return tuple(explained(work, ordered))
+
+
+def _switched_off(steps: list[Step]) -> list[Step]:
+    """With the last tray of each oven it is said to switch it off."""
+    last: dict[int, int] = {}
+    for n, step in enumerate(steps):
+        if step.kind is Kind.UNLOAD and step.oven is not None:
+            best = last.get(step.oven)
+            if best is None or steps[best].end_s < step.end_s:
+                last[step.oven] = n
+    for n in last.values():
+        steps[n] = steps[n].model_copy(update={"detail": f"{steps[n].detail} Then switch the oven off.".strip()})
+    return steps
 
 
 def _words_of(work: DayWork, words: tuple[Texts, ...], d: int) -> Texts:
@@ -47,8 +63,8 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
         return steps
     if ticks.lead:
         steps.append(
-            _step(Kind.SOFTEN, f"Take out what {dough.name} needs warm", Lane.COUNTER, Heat.SOFT, times.weigh - ticks.lead, times.weigh, dough=d,
-                  detail="Fat in 20 mm cubes, eggs. Ready when a fingertip leaves a clean dent.")
+            _step(Kind.SOFTEN, _leading(dough), Lane.COUNTER, Heat.SOFT, times.weigh - ticks.lead, times.weigh, dough=d,
+                  detail=_until(dough.lead_says, dough.lead_cue))
         )  # fmt: skip
     steps.append(
         _step(
@@ -59,12 +75,13 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
             times.weigh,
             times.weigh + ticks.weigh,
             dough=d,
+            detail=dough.before_says,
         )
     )
     done = times.mix + ticks.mix
     steps.append(
         _step(Kind.MIX, f"Mix {dough.name}", Lane.HANDS, Heat.SOFT, times.mix, done, dough=d,
-              detail="Stop when the flour is just combined. Raw flour and raw egg are not for tasting.")
+              detail=f"{dough.mix_says} Raw flour and raw egg are not for tasting.".strip())
     )  # fmt: skip
     if ticks.divide:
         done = times.divide + ticks.divide
@@ -99,13 +116,24 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
     return steps
 
 
+def _leading(dough: DoughWork) -> str:
+    """The first thing that gets ready by itself, for which dough."""
+    first = re.split(r"[;.]", dough.lead_says)[0].strip()
+    return f"{first}, for {dough.name}" if first else f"Take out what {dough.name} needs warm"
+
+
+def _until(says: str, cue: str) -> str:
+    return f"{says} Ready when {cue}." if cue else says
+
+
 def _put_away(kept: tuple[str, ...]) -> str:
     return f" Wrap, label with the day and put away: {', '.join(kept)}." if kept else ""
 
 
 def _load_steps(
-    work: DayWork, t: Ticks, table: Timetable, i: int, tray: str, rack: tuple[int, int], words: Texts
+    work: DayWork, t: Ticks, table: Timetable, i: int, trays: list[str], rack: tuple[int, int], words: Texts
 ) -> list[Step]:
+    tray = trays[i]
     load, ticks, times = work.loads[i], t.loads[i], table.loads[i]
     into_end = times.load + t.load
     bake_end = into_end + ticks.bake
@@ -114,12 +142,17 @@ def _load_steps(
     shaped = times.shape[-1] + ticks.shape[-1]
     moved = times.transfer + ticks.transfer
     own = {"dough": load.dough, "load": i, "tray": tray}
+    off = {"dough": load.dough, "load": i}  # the tray is another's by then
     inside = {**own, "oven": rack[0], "rack": rack[1]}
     where = f"Rack {rack[1]}." if len(t.ovens) == 1 else f"Oven {rack[0]}, rack {rack[1]}."
-    many = len(t.ovens) > 1 or t.ovens[0] > 1
+    vessel = f"{'pan' if OWN_PAN.fullmatch(load.tray) else 'tray'} {tray}"
+    doing = f"{words.shape} {load.pieces}" + (f", {words.on_raw}: {load.name}" if words.on_raw else f", {load.name}")
     steps = [
-        _step(Kind.FORM, f"{words.shape} {load.pieces}, {load.name}, on tray {tray}", Lane.HANDS, Heat.COOL_ROOM, start, start + length, detail=_halves(work, load), **own)
-        for start, length in zip(times.shape, ticks.shape, strict=True)
+        _step(
+            Kind.FORM, f"{doing}, on {vessel}" if k == 0 else f"Go on: {words.shape.lower()} {load.name}, on {vessel}",
+            Lane.HANDS, Heat.COOL_ROOM, start, start + length, detail=" ".join(filter(None, (words.tray_first if k == 0 else "", _halves(work, load)))), **own,
+        )
+        for k, (start, length) in enumerate(zip(times.shape, ticks.shape, strict=True))
     ]  # fmt: skip
     if times.load > shaped:
         kind, place, heat = (
@@ -127,25 +160,32 @@ def _load_steps(
         )
         steps.append(
             _step(
-                kind, f"Tray {tray} waits, {'cold' if times.parked else 'raw'}", place, heat, shaped, times.load, **own
+                kind,
+                f"{_large(vessel)} waits, {'cold' if times.parked else 'raw'}",
+                place,
+                heat,
+                shaped,
+                times.load,
+                **own,
             )
         )
     steps += [
-        _step(Kind.LOAD, f"Tray {tray} into the oven, {load.name}", Lane.HANDS, Heat.HOT, times.load, into_end, detail=where, **inside),
-        _step(Kind.BAKE, f"Tray {tray}, {load.name}, bakes {ticks.bake * TICK_S / 60:g} min", Lane.OVEN, Heat.HOT, into_end, bake_end,
+        _step(Kind.LOAD, f"{_large(vessel)} into the oven, {load.name}", Lane.HANDS, Heat.HOT, times.load, into_end, detail=where, **inside),
+        _step(Kind.BAKE, f"{_large(vessel)}, {load.name}, bakes {ticks.bake * TICK_S / 60:g} min", Lane.OVEN, Heat.HOT, into_end, bake_end,
               detail=words.look, **inside),
-        _step(Kind.UNLOAD, f"Tray {tray} out", Lane.HANDS, Heat.HOT, bake_end, out_end, detail="Dry mitts. Is it done? " + words.look, **inside),
-        _step(Kind.REST, f"Tray {tray} rests", Lane.COUNTER, Heat.COOLING, empty, times.transfer, **own),
-        _step(Kind.TRANSFER, _moving(load, tray), Lane.HANDS, Heat.COOLING, times.transfer, moved, detail=MEASURE if load.test else "", **own),
-        _step(Kind.COOL, f"{load.name} cools", Lane.COOLING, Heat.COOLING, moved, moved + ticks.cool, **own),
-        _step(Kind.TRAY_COOL, f"Tray {tray} cools before raw dough touches it", Lane.COUNTER, Heat.COOLING, moved, moved + t.tray_cool, **own),
+        _step(Kind.UNLOAD, f"{_large(vessel)} out", Lane.HANDS, Heat.HOT, bake_end, out_end, detail="Dry mitts. Is it done? " + words.look, **inside),
+        _step(Kind.REST, f"{_large(vessel)} rests", Lane.COUNTER, Heat.COOLING, empty, times.transfer, **own),
+        _step(Kind.TRANSFER, _moving(load, vessel, words), Lane.HANDS, Heat.COOLING, times.transfer, moved, detail=MEASURE if load.test else words.off, **own),
+        _step(Kind.COOL, f"{load.name} cools", Lane.COOLING, Heat.COOLING, moved, moved + ticks.cool, **off),
+        _step(Kind.TRAY_COOL, f"{_large(vessel)} cools before raw dough touches it", Lane.COUNTER, Heat.COOLING, moved, moved + t.tray_cool, **own),
     ]  # fmt: skip
-    if words.first_look_s:
-        look = into_end + min(ticks.bake, words.first_look_s // TICK_S)
+    look = into_end + min(ticks.bake, words.first_look_s // TICK_S)
+    at_turn = bool(words.first_look_s and ticks.turn) and abs(look - times.turn) < JOINED
+    if words.first_look_s and not at_turn and bake_end - look >= JOINED:
         steps.append(
             _step(
                 Kind.LOOK,
-                f"First look at tray {tray}, {load.name}",
+                f"First look at {vessel}, {load.name}",
                 Lane.OVEN,
                 Heat.HOT,
                 look,
@@ -155,28 +195,35 @@ def _load_steps(
             )
         )
     if ticks.turn:
-        swap = "Turn" + (" and swap racks" if many else "")
+        other = _swapped_with(t, table, i)
+        turning = words.half or "Turn"
+        title = (
+            f"{turning}: {vessel}"
+            if words.half or other is None
+            else f"Turn, and swap racks with tray {trays[other]}: {vessel}"
+        )
         steps.append(
             _step(
                 Kind.TURN,
-                f"{swap}: tray {tray}",
+                title,
                 Lane.HANDS,
                 Heat.HOT,
                 times.turn,
                 times.turn + ticks.turn,
-                detail="Half time: back to front.",
+                detail=("Half time: each onto its other side." if words.half else "Half time: back to front.")
+                + (f" {words.look}" if at_turn else ""),
                 **own,
             )
         )
     if ticks.hot:
-        steps.append(_step(Kind.HOT, f"At once, tray {tray}: {words.hot}", Lane.HANDS, Heat.HOT, out_end, empty, **own))
+        steps.append(_step(Kind.HOT, f"At once, {vessel}: {words.hot}", Lane.HANDS, Heat.HOT, out_end, empty, **own))
     steps += [
-        _step(Kind.ICE, f"{words.ice}: {load.name}", Lane.HANDS, Heat.COLD, start, start + length, **own)
+        _step(Kind.ICE, f"{words.ice}: {load.name}", Lane.HANDS, Heat.COLD, start, start + length, **off)
         for start, length in zip(times.ice, ticks.ice, strict=True)
     ]
     if ticks.ice and ticks.dry:
         end = times.ice[-1] + ticks.ice[-1]
-        steps.append(_step(Kind.DRY, f"{load.name} sets", Lane.COOLING, Heat.COLD, end, end + ticks.dry, **own))
+        steps.append(_step(Kind.DRY, f"{load.name} sets", Lane.COOLING, Heat.COLD, end, end + ticks.dry, **off))
     return steps
 
 
@@ -190,12 +237,35 @@ def _halves(work: DayWork, load: LoadWork) -> str:
     return f"Left half {left}, right half {right}, with a mark beside each."
 
 
-def _moving(load: LoadWork, tray: str) -> str:
+def _moving(load: LoadWork, vessel: str, words: Texts) -> str:
     if load.test:
-        return f"Measure {load.name}, then off tray {tray}"
-    return f"Move {load.pieces} from tray {tray} to the rack"
+        return f"Measure {load.name}, then off {vessel}"
+    if words.off:
+        return f"Clear {vessel}"
+    return f"Move {load.pieces} from {vessel} to the rack"
 
 
+OWN_PAN = re.compile(r"pan\d+\.\d+")  # a form's own, not one of the kitchen's trays
+
+
+def _large(words: str) -> str:
+    return words[0].upper() + words[1:]
+
+
+def _swapped_with(t: Ticks, table: Timetable, i: int) -> int | None:
+    """The tray that stands in the same oven while load i is turned, if their racks are not swapped at its own turn before."""
+    mine = table.loads[i]
+    for j, other in enumerate(table.loads):
+        if j == i or other.oven != mine.oven or not other.load <= mine.turn < other.load + t.loads[j].slot:
+            continue
+        before = t.loads[j].turn and (other.turn, j) < (mine.turn, i) and mine.load <= other.turn
+        if not before:
+            return j
+    return None
+
+
+JOINED = 4  # ticks: a look so near another act on the same tray is part of that
+AT_ONCE = 40  # ticks: where the oven stands empty so long before it must change, it may stay as it is
 IDLE = 60  # ticks: an oven empty for half an hour and the time it heats may be off
 
 
@@ -223,10 +293,15 @@ def _oven_steps(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, .
                 current = j
             elif gap is not None:
                 steps.append(
-                    _step(Kind.OVEN_CHANGE, f"Turn {which} to {words[j].dial}", Lane.OVEN, Heat.HOT, at - gap, at, oven=oven + 1, rack=1)
+                    _step(Kind.OVEN_CHANGE, f"Turn {which} to {words[j].dial}", Lane.OVEN, Heat.HOT, max(free_from, at - gap - AT_ONCE), at,
+                          oven=oven + 1, rack=1, detail="As soon as the last tray before is out.")
                 )  # fmt: skip
                 current = j
-            elif work.loads[j].oven_c != work.loads[current].oven_c:
+            elif words[j].dial != words[current].dial:
+                steps.append(
+                    _step(Kind.OVEN_CHANGE, f"Set {which} to {words[j].dial}", Lane.OVEN, Heat.HOT, at, at, oven=oven + 1, rack=1,
+                          detail="Near enough to go in at once.")
+                )  # fmt: skip
                 current = j
             free_from = max(free_from, at + t.loads[j].slot)
     return steps

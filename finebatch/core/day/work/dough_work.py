@@ -5,7 +5,7 @@ from typing import NamedTuple
 
 from ...bench import Assessment, DoughSpec
 from ...card import Part
-from ...dough import LONGEST_CHILL_S, MethodStep, chill_hours, mixing_minutes, softening_minutes
+from ...dough import LONGEST_CHILL_S, MethodStep, Stage, chill_hours, mixing_minutes, ready_steps, softening_minutes
 from ...forming import forming_of
 from ...kitchen import Kitchen, pace_s, typical_s
 from .work import DoughWork
@@ -33,6 +33,13 @@ def keeping_s(kept: KeptShare, kitchen: Kitchen) -> float:
         return KEEP_S + forming.dividing_s(kept.spec.form, pace, True)
     pieces = kept.found.outcome.pieces.count if kept.found.outcome else 0
     return KEEP_S + pace(forming.shape_step(kept.spec.form)) * (1 if forming.shaped_whole else pieces)
+
+
+def _said(step: MethodStep) -> str:
+    """A step of the method as it is read out: what, how long, until what."""
+    minutes = f" {step.minutes:g} min" if step.minutes else ""
+    until = f"{', ' if minutes else ' '}until {step.cue}" if step.cue else ""
+    return f"{step.text.rstrip('.')}{':' if minutes or until else ''}{minutes}{until}."
 
 
 def work_of_dough(
@@ -63,10 +70,19 @@ def work_of_dough(
         return DoughWork(
             name=own.name, lead_s=lead, weigh_s=0, mix_s=0, shelf=0, pack_s=pack, made=True, from_fridge=True
         )
+    warming, before = ready_steps(method)
     return DoughWork(
         name=spec.name,
         lead_s=round(60 * softening_minutes(method)),
-        weigh_s=round(pace_s(kitchen, "set_out") + pace_s(kitchen, "weigh_line") * counted),
+        lead_says=" ".join(step.text for step in warming),
+        lead_cue=warming[0].cue if warming else "",
+        before_says=" ".join(step.text for step in before),
+        mix_says=" ".join(_said(step) for step in method if step.stage is Stage.MIX),
+        weigh_s=round(
+            pace_s(kitchen, "set_out")
+            + pace_s(kitchen, "weigh_line") * counted
+            + 60 * sum(step.minutes for step in before)
+        ),
         mix_s=max(60, round(60 * mixing_minutes(method))),
         divide_s=round(divide + sum(keeping_s(share, kitchen) for share in kept)),
         chill_s=chill,

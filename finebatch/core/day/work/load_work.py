@@ -20,6 +20,14 @@ COLD_SLICES_WITHIN_S = 12 * 3600
 WARM_FROM_S, WARM_TO_S = 600, 1500  # after the oven, a log that bends is sliced
 PIECE_AREA = 1.15  # room on the cooling rack, over the piece's own square
 MOST_LOADS = 40
+TURNED_FROM_S = 8 * 60  # a shorter bake is watched; turning it would only let the heat out
+CLEAR_S = 25  # wiping a tray whose cookies were lifted off while hot
+ON_RAW = {
+    FinishKind.ROLLING_SUGAR: "roll in sugar", FinishKind.FILLING: "fill", FinishKind.EGG_WASH: "brush with egg",
+    FinishKind.TOPPING: "press the topping on",
+}  # fmt: skip
+LINE = "Line the tray, or put the paper of before back."
+LOG_CUE = "firm to a light press and only just colouring"
 LAY_OUT_S = 2.0  # a frozen piece onto a tray
 
 
@@ -53,7 +61,12 @@ def plain_loads(
     forming = forming_of(form)
     frozen = spec.making.frozen and forming.freezes
     each = LAY_OUT_S if frozen else pace_s(kitchen, forming.shape_step(form))
+    lifted = forming.lifted_hot(form)
     first_roll = sum(roll.count for roll in outcome.pieces.rolls if not roll.again) if not size else total
+    bake_s = round(60 * outcome.window.aim_min)
+    raw = {finish.kind for finish in finishes if finish.when is When.BEFORE}
+    on_raw = ", ".join(words for kind, words in ON_RAW.items() if kind in raw)
+    tray_first = "Grease the tray." if FinishKind.GREASED_SHEET in raw else LINE
     made = 0
     for n, pieces in enumerate(plan.loads):
         made += pieces
@@ -66,9 +79,9 @@ def plain_loads(
                 dough=index, name=f"{spec.name}{size} {n + 1} of {len(plan.loads)}" if len(plan.loads) > 1 else f"{spec.name}{size}",
                 pieces=pieces, tray=tray,
                 shape_s=math.ceil(on_tray + shaping), oven_c=_conventional(spec.oven, outcome.oven_c),
-                bake_s=round(60 * outcome.window.aim_min), turn_s=round(typical_s("oven_rotate")), wait_max_s=WAIT_MAX_S,
+                bake_s=bake_s, turn_s=round(typical_s("oven_rotate")) if bake_s >= TURNED_FROM_S else 0, wait_max_s=WAIT_MAX_S,
                 hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * spec.rest_on_tray_min(style)), rest_slack_s=REST_SLACK_S,
-                transfer_s=max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
+                transfer_s=CLEAR_S if lifted else max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
                 cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
                 scraps=bool(outcome.pieces.rolls) and not size and not frozen and made > first_roll, ice_s=round(ice[0] * pieces / max(1, _all_pieces(outcome, total))),
                 dry_s=ice[1] if ice[0] else 0,
@@ -76,7 +89,7 @@ def plain_loads(
         )  # fmt: skip
         look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
         words.append(
-            Texts(shape="Lay out" if frozen else forming.verb, first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice[0] > 0, form), look=look, hot=forming.hot_words, ice=ice[2], dial=dial(spec.oven), chill_as=forming.chilled_as)
+            Texts(shape="Lay out" if frozen else forming.verb, first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice[0] > 0, form), look=look, hot=forming.hot_words, ice=ice[2], dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw="" if frozen else on_raw, tray_first=tray_first, off="Wipe it: they were lifted off while hot." if lifted else "")
         )  # fmt: skip
 
 
@@ -118,13 +131,14 @@ def rusk_loads(
                 area_cm2=min(kitchen.cooling_cm2, round(log_area)),
             )
         )  # fmt: skip
-        look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
+        look = f"Look from minute {outcome.window.first_look_min:.0f}: {LOG_CUE}."
         first = round(60 * outcome.window.first_look_min)
         words.append(
             Texts(
                 shape="Shape",
                 look=look,
                 unit="logs",
+                tray_first=LINE,
                 dial=dial(spec.oven),
                 first_look_s=first,
                 store=keeping_words(style, ice[0] > 0, form),
@@ -136,7 +150,7 @@ def rusk_loads(
             loads.append(
                 LoadWork(
                     dough=index, name=f"{spec.name} slices", pieces=pieces, tray=slices.tray.id,
-                    shape_s=math.ceil(pace_s(kitchen, "line_tray") + pieces * pace_s(kitchen, "slice_log_twice_baked")), oven_c=second.oven_c,
+                    shape_s=math.ceil(pace_s(kitchen, "line_tray") + pieces * pace_s(kitchen, "slice_log_twice_baked")), oven_c=_conventional(spec.oven, second.oven_c),
                     bake_s=round(60 * second.window.aim_min), turn_s=max(30, round(pieces * pace_s(kitchen, "flip_slice"))), wait_max_s=3600,
                     rest_s=60, rest_slack_s=3600, transfer_s=max(20, round(pace_s(kitchen, "transfer_piece") * pieces)),
                     cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
@@ -145,6 +159,6 @@ def rusk_loads(
                 )
             )  # fmt: skip
             words.append(
-                Texts(shape="Slice", look=f"{second.window.cue.capitalize()}. Turn the slices at half time.", ice=ice[2], unit="slices",
-                      dial=say(second.oven_c, spec.oven.scale))
+                Texts(shape="Slice", look=f"{second.window.cue.capitalize()}.", ice=ice[2], unit="slices", tray_first=LINE, half="Turn the slices over",
+                      dial=say(second.oven_c, spec.oven.scale) + (" with the fan" if spec.oven.fan else ""))
             )  # fmt: skip

@@ -408,7 +408,9 @@ def test_half_of_a_dough_is_made_with_a_change_and_both_halves_lie_on_each_tray(
     assert {(load.dough, load.also) for load in halves} == {(0, 2)}
     assert [load.pieces for load in halves] == [load.pieces for load in plain.work.loads]
     shaped = [step for step in plan.steps if step.kind is Kind.FORM and step.dough == 0]
-    assert all(step.detail == "Left half Drops A, right half Drops B, with a mark beside each." for step in shaped)
+    assert all(
+        step.detail.endswith("Left half Drops A, right half Drops B, with a mark beside each.") for step in shaped
+    )
     cold = next(step for step in plan.steps if step.kind is Kind.CHILL and step.dough == 2)
     assert min(step.start_s for step in shaped) >= cold.end_s
 

@@ -1,0 +1,201 @@
+"""Does a plan read as if a baker had written it? What is said, of whole plans of real doughs."""
+
+import re
+from datetime import UTC, datetime, timedelta
+from itertools import pairwise
+
+import pytest
+from hypothesis import given, settings
+
+from finebatch.core.bench.spec import DoughSpec
+from finebatch.core.bench.starters import starters
+from finebatch.core.card.headings import split_card
+from finebatch.core.day.byhand.place import first_plan
+from finebatch.core.day.plan import Plan, make_plan
+from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
+from finebatch.core.day.solver.search import Effort
+from finebatch.core.day.steps.step import Kind, Lane, Step
+from finebatch.core.day.times import to_ticks
+from finebatch.core.day.work.work import DayWork
+from finebatch.core.finishing.kinds import Finishing, FinishKind
+from finebatch.core.forming.batter import BatterForm
+from finebatch.core.forming.pan import PanForm
+from finebatch.core.forming.rusk import RuskForm
+from finebatch.core.kitchen.kitchen import Kitchen
+from finebatch.core.kitchen.oven import OvenSetting
+from tests.day_kit import as_steps, days
+from tests.kit import cut_dough, drop_dough
+
+NOW = datetime(2026, 5, 2, 9, 2, 37, tzinfo=UTC)
+KITCHEN = Kitchen(rack_positions=2)
+QUICK = Effort(shortest=0.2, calmest=0.05, tries=6)
+STARTERS = {starter.style_id: starter.spec for starter in starters()}
+RUSKS = STARTERS["twice_baked_lean"].but(name="Rusks", form=RuskForm(logs=2, length_mm=240))
+WAFERS = STARTERS["foam_wafer"].but(name="Wafers", form=BatterForm(shaped_hot=True, shape_s=15, pliable_s=60))
+
+
+def planned(*specs: DoughSpec, racks: int = 1) -> Plan:
+    asks = tuple(DoughAsk(dough_id=spec.name) for spec in specs)
+    asked = DayRequest(doughs=asks, when=ClockFixes.SOONEST, at=NOW, racks=racks)
+    return make_plan(specs, KITCHEN, asked, NOW, QUICK)
+
+
+def said(plan: Plan, kind: Kind) -> list[Step]:
+    return [step for step in plan.steps if step.kind is kind]
+
+
+def test_it_begins_on_full_five_minutes() -> None:
+    assert planned(drop_dough()).origin == datetime(2026, 5, 2, 9, 10, tzinfo=UTC)
+
+
+def test_what_gets_ready_is_what_the_method_says_never_a_fat_the_dough_has_not() -> None:
+    (warm,) = said(planned(drop_dough(name="Drops")), Kind.SOFTEN)
+    assert warm.title == "Take out the fat and the eggs, for Drops"
+    assert "fingertip" in warm.detail
+    lean = drop_dough(name="Nutty", lines=tuple(split_card("200 g plain flour\n150 g sugar\n2 eggs\n100 g hazelnuts")))
+    (toast,) = said(planned(lean), Kind.SOFTEN)
+    assert toast.title == "Toast the nuts and seeds if you like, for Nutty"
+    assert "fat" not in toast.detail.lower().split()
+    assert "fingertip" not in toast.detail
+
+
+def test_weighing_and_mixing_speak_the_methods_words_and_sifting_takes_its_time() -> None:
+    plan = planned(drop_dough(name="Drops"))
+    (weigh,), (mix,) = said(plan, Kind.WEIGH), said(plan, Kind.MIX)
+    assert weigh.detail.startswith("Sift together the ")
+    assert "Cream the " in mix.detail or "Stir together the " in mix.detail
+    assert mix.detail.endswith("Raw flour and raw egg are not for tasting.")
+    (work,) = plan.work.doughs
+    unsifted = drop_dough(name="Drops").but(method=tuple(s for s in _method(drop_dough()) if s.id != "sift"))
+    assert planned(unsifted).work.doughs[0].weigh_s == work.weigh_s - 120
+
+
+def _method(spec: DoughSpec):
+    from finebatch.core.bench.assess import assess
+
+    return assess(spec, KITCHEN).method
+
+
+def test_what_is_done_to_raw_pieces_is_named() -> None:
+    washed = cut_dough(
+        name="Knots", finishings=(Finishing(kind=FinishKind.EGG_WASH), Finishing(kind=FinishKind.ROLLING_SUGAR))
+    )
+    first = said(planned(washed), Kind.FORM)[0]
+    assert ", roll in sugar, brush with egg: Knots" in first.title
+    assert first.detail.startswith("Line the tray")
+    greased = cut_dough(name="Rounds", finishings=(Finishing(kind=FinishKind.GREASED_SHEET),))
+    assert said(planned(greased), Kind.FORM)[0].detail.startswith("Grease the tray.")
+
+
+def test_a_tray_shaped_in_two_goes_is_gone_on_with_and_no_step_stands_twice() -> None:
+    plan = planned(cut_dough(name="Rounds", tray_id="large"))
+    for load in range(len(plan.work.loads)):
+        mine = [step.title for step in said(plan, Kind.FORM) if step.load == load]
+        assert not mine[0].startswith("Go on")
+        assert all(title.startswith("Go on: ") for title in mine[1:])
+
+
+def test_logs_and_slices_are_asked_for_their_own_bake_and_slices_are_turned_over() -> None:
+    plan = planned(RUSKS, racks=2)
+    logs = [i for i, load in enumerate(plan.work.loads) if load.after_log is None]
+    for step in plan.steps:
+        if step.load in logs and step.kind in (Kind.BAKE, Kind.LOOK, Kind.UNLOAD):
+            assert "cut face" not in step.detail
+            assert "slices" not in step.detail
+    turns = [step for step in said(plan, Kind.TURN) if step.load not in logs]
+    assert turns
+    assert all(step.title.startswith("Turn the slices over") for step in turns)
+    assert all("swap" not in step.title for step in turns)
+
+
+def test_slices_count_as_hot_as_their_logs_do_with_the_fan() -> None:
+    fan = RUSKS.but(oven=OvenSetting(value=165, fan=True))
+    plain, blown = planned(RUSKS.but(oven=OvenSetting(value=165))), planned(fan)
+
+    def between(plan: Plan) -> float:
+        log, slices = (next(x for x in plan.work.loads if (x.after_log is None) is first) for first in (True, False))
+        return log.oven_c - slices.oven_c
+
+    assert between(plain) == between(blown)
+    dials = [step.title for step in blown.steps if step.kind in (Kind.PREHEAT, Kind.OVEN_CHANGE)]
+    assert dials
+    assert all(title.endswith("with the fan") for title in dials)
+
+
+def test_racks_are_swapped_only_with_a_tray_that_is_there_and_once() -> None:
+    plan = planned(drop_dough(name="Drops"), cut_dough(name="Rounds"), racks=2)
+    inside = {step.load: (step.start_s, step.end_s) for step in said(plan, Kind.BAKE)}
+    pairs = set()
+    for step in said(plan, Kind.TURN):
+        there = [i for i, (a, b) in inside.items() if i != step.load and a - 30 <= step.start_s < b + 60]
+        swap = re.search(r"swap racks with tray (\w)", step.title)
+        if swap:
+            assert there
+            tray = {s.load: s.tray for s in said(plan, Kind.LOAD)}
+            partner = next(i for i in there if tray[i] == swap[1])
+            assert frozenset((step.load, partner)) not in pairs
+            pairs.add(frozenset((step.load, partner)))
+    assert all("swap" not in step.title for step in said(planned(drop_dough(), racks=1), Kind.TURN))
+
+
+def test_short_bakes_are_not_turned_and_curled_wafers_are_not_moved_again() -> None:
+    plan = planned(WAFERS)
+    short = [i for i, load in enumerate(plan.work.loads) if load.bake_s < 8 * 60]
+    assert all(step.load not in short for step in said(plan, Kind.TURN))
+    assert all(step.title.startswith("Clear tray") for step in said(plan, Kind.TRANSFER))
+
+
+def test_a_pan_is_a_pan() -> None:
+    plan = planned(cut_dough(name="Fingers", form=PanForm()))
+    for step in plan.steps:
+        assert "tray A" not in step.title
+        assert "Tray A" not in step.title
+    assert any("pan A" in step.title for step in said(plan, Kind.FORM))
+
+
+def test_the_oven_is_switched_off_with_the_last_tray_and_a_dial_of_its_own_is_set() -> None:
+    near = cut_dough(name="Rounds", oven=OvenSetting(value=176))
+    plan = planned(drop_dough(name="Drops", oven=OvenSetting(value=180)), near)
+    last = max(said(plan, Kind.UNLOAD), key=lambda step: step.end_s)
+    assert last.detail.endswith("Then switch the oven off.")
+    assert sum("switch the oven off" in step.detail for step in plan.steps) == 1
+    dials = {step.title.split(" to ")[-1] for step in plan.steps if step.kind in (Kind.PREHEAT, Kind.OVEN_CHANGE)}
+    assert dials == {"176 °C", "180 °C"}
+
+
+def test_after_the_tray_no_tray_is_named() -> None:
+    iced = cut_dough(name="Iced", finishings=(Finishing(kind=FinishKind.GLAZE),))
+    for step in planned(iced).steps:
+        if step.kind in (Kind.COOL, Kind.ICE, Kind.DRY, Kind.PACK):
+            assert step.tray is None
+
+
+@pytest.mark.parametrize("racks", [1, 2])
+def test_a_look_is_never_within_two_minutes_of_another_act_on_its_tray(racks: int) -> None:
+    for spec in (drop_dough(name="Drops"), cut_dough(name="Rounds"), WAFERS, RUSKS):
+        plan = planned(spec, racks=racks)
+        for look in said(plan, Kind.LOOK):
+            acts = [s for s in plan.steps if s.load == look.load and s.kind in (Kind.TURN, Kind.LOAD, Kind.UNLOAD)]
+            assert all(abs(look.start_s - act.start_s) >= 120 for act in acts)
+        if not said(plan, Kind.LOOK):
+            assert any("Look from minute" in step.detail for step in plan.steps)
+
+
+@settings(max_examples=25)
+@given(days())
+def test_of_random_days_no_step_stands_twice_and_numbers_go_up(work: DayWork) -> None:
+    table = first_plan(to_ticks(work), 2)
+    if table is None:
+        return
+    steps = as_steps(work, table)
+    hands = [(step.title, step.load, step.dough) for step in steps if step.place is Lane.HANDS]
+    named = [one for one in hands if not one[0].startswith(("Go on", ": "))]
+    assert len(named) == len(set(named))
+    assert all(a.start_s <= b.start_s for a, b in pairwise(steps))
+    assert not any("Earlier would make something wait" in step.why for step in steps)
+
+
+def test_the_end_of_a_plan_is_its_last_cookie_and_its_start_is_not_before_now() -> None:
+    plan = planned(drop_dough(name="Drops"))
+    assert plan.start >= NOW
+    assert plan.end == plan.start + timedelta(seconds=max(s.end_s for s in plan.steps if s.kind is not Kind.TRAY_COOL))
