@@ -13,12 +13,12 @@ from .byhand.byhand import by_hand
 from .check import violations
 from .closed import closed_spans
 from .request import LEAD_S, LONGEST_AHEAD, ClockFixes, DayRequest
-from .solver.bounds import least_finish
+from .solver.bounds import Limit, least_finish, limited_by
 from .solver.search import Aim, Effort, NoPlanError, search
 from .steps.step import Lane, Step
 from .steps.steps import steps_of
 from .texts import Texts
-from .times import TICK_S, Timetable, to_ticks
+from .times import TICK_S, Ticks, Timetable, to_ticks
 from .work.derive import halves_of, limits_of, moved_by, share_of
 from .work.load_work import MOST_LOADS
 from .work.work import DayWork, DoughWork, LoadWork
@@ -31,7 +31,8 @@ BUFFER_S = 10 * 60  # a ready-by plan aims to be done this much earlier
 
 
 class Plan(Value):
-    """Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is.
+    """Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
+    `limit` what the day cannot be shorter for.
 
     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -49,6 +50,7 @@ class Plan(Value):
     bound_s: int
     proof: str
     saving: str
+    limit: str = ""
     told: str = ""
     moved: tuple[str, ...] = ()
     overstepped: tuple[str, ...] = ()
@@ -302,7 +304,7 @@ def plan_of(
     return Plan(
         start=start, end=end, origin=origin, steps=shown, work=work, words=words, table=table,
         hands_s=sum(step.end_s - step.start_s for step in shown if step.place is Lane.HANDS),
-        proved=proved, bound_s=bound * TICK_S, proof=_proof(proved, table.finish(t), table.begin(t), bound, aim),
+        proved=proved, bound_s=bound * TICK_S, proof=_proof(proved, table.finish(t), table.begin(t), bound, aim, len(work.loads)), limit=_limit(t, table),
         saving=_saving(work, table), overstepped=tuple(str(sentence) for sentence in broken),
     )  # fmt: skip
 
@@ -327,7 +329,7 @@ def _numbered(work: DayWork, table: Timetable) -> DayWork:
     return work.model_copy(update={"loads": loads})
 
 
-def _proof(proved: bool, finish: int, begin: int, bound: int, aim: Aim) -> str:
+def _proof(proved: bool, finish: int, begin: int, bound: int, aim: Aim, loads: int) -> str:
     if aim is Aim.LATEST:
         if proved:
             return "No plan under these rules can begin later and still be ready (times rounded up to half minutes)."
@@ -338,7 +340,30 @@ def _proof(proved: bool, finish: int, begin: int, bound: int, aim: Aim) -> str:
         return "No plan under these rules is shorter (times rounded up to half minutes)."
     if bound <= 0:
         return "A plan that works; it was not looked further for a shorter one."
+    if loads > FEW_LOADS:
+        return "The best plan found in the time it was looked for."
     return f"Best plan found. A shorter one, by at most {round((finish - bound) * TICK_S / 60)} min, may exist."
+
+
+FEW_LOADS = 20  # of more, how much shorter a plan could be is true and of no use
+LIMITS_FROM = 0.85  # of the day's length: below that nothing alone is what limits it
+
+
+def _limit(t: Ticks, table: Timetable) -> str:
+    """What the day cannot be shorter for, said where it nearly fills it; nothing of days with hours of rest."""
+    if t.closed or t.deadline is not None:
+        return ""
+    least, limit = limited_by(t)
+    if least < LIMITS_FROM * table.finish(t):
+        return ""
+    return {
+        Limit.HANDS: "Your hands are what limits this day, not the oven."
+        if t.hands == 1
+        else "The hands are what limits this day, not the oven.",
+        Limit.OVEN: "The oven is what limits this day, not your hands.",
+        Limit.TRAYS: "The trays are what limits this day.",
+        Limit.DOUGH: "What limits this day is one dough’s own way from its first step to its last: more hands or trays would hardly help.",
+    }[limit]
 
 
 def _saving(work: DayWork, table: Timetable) -> str:

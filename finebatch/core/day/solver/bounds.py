@@ -6,24 +6,47 @@ pre-emptive bound, taken over all sets that thresholds of head and tail cut out)
 """
 
 from collections.abc import Iterable
+from enum import StrEnum
 
 from ..times import Ticks
 
 Task = tuple[int, int, int]  # head, length, tail
 
 
+class Limit(StrEnum):
+    """What a day cannot be shorter for."""
+
+    HANDS = "hands"
+    OVEN = "oven"
+    TRAYS = "trays"
+    DOUGH = "dough"  # one dough's own way, from the first that is taken out to packed
+
+
 def least_finish(t: Ticks) -> int:
     """A tick before which no plan is finished."""
+    return limited_by(t)[0]
+
+
+def limited_by(t: Ticks) -> tuple[int, Limit]:
+    """A tick before which no plan is finished, and what for: one dough's own way where that is nearly as long, for then neither hands nor
+    ovens nor trays would help."""
     heads = [_shape_head(t, i) for i in range(len(t.loads))]
     tails = [_tail(t, i) for i in range(len(t.loads))]
-    bounds = [_energy(_hand_tasks(t, heads, tails), t.hands)]
-    bounds.append(
-        _energy(((_in_head(t, i, heads), t.loads[i].slot, tails[i]) for i in range(len(t.loads))), sum(t.ovens))
-    )
-    for kind, count in t.trays.items():
-        bounds.append(_energy((_tray_task(t, i, heads) for i, load in enumerate(t.loads) if load.tray == kind), count))
     path = max(_in_head(t, i, heads) + load.slot + tails[i] for i, load in enumerate(t.loads))
-    return max(path, *bounds)
+    slots = ((_in_head(t, i, heads), t.loads[i].slot, tails[i]) for i in range(len(t.loads)))
+    bounds = [
+        (path, Limit.DOUGH),
+        (_energy(_hand_tasks(t, heads, tails), t.hands), Limit.HANDS),
+        (_energy(slots, sum(t.ovens)), Limit.OVEN),
+    ]
+    for kind, count in t.trays.items():
+        held = _energy((_tray_task(t, i, heads) for i, load in enumerate(t.loads) if load.tray == kind), count)
+        bounds.append((held, Limit.TRAYS))
+    least, limit = max(bounds, key=lambda bound: bound[0])
+    return least, Limit.DOUGH if path >= NEARLY * least else limit
+
+
+NEARLY = 0.95
 
 
 def _energy(tasks: Iterable[Task], machines: int) -> int:

@@ -4,10 +4,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from finebatch.core.day.byhand.place import first_plan
-from finebatch.core.day.solver.bounds import _energy, least_finish
+from finebatch.core.day.solver.bounds import Limit, _energy, least_finish, limited_by
 from finebatch.core.day.times import to_ticks
 from finebatch.core.day.work.work import DayWork
-from tests.day_kit import days
+from tests.day_kit import days, simple
 
 tasks = st.lists(st.tuples(st.integers(0, 30), st.integers(0, 15), st.integers(0, 30)), max_size=8)
 
@@ -39,3 +39,38 @@ def test_one_machine_does_them_no_faster_than_one_after_the_other(listed: list[t
     for head, length, _ in sorted(untailed):
         clock = max(clock, head) + length
     assert _energy(untailed, 1) <= clock
+
+
+def test_what_limits_a_day_is_named() -> None:
+    many = simple(12, ovens=(3,))
+    roomy = many.model_copy(update={"room": many.room.model_copy(update={"trays": {"sheet": 12}})})
+
+    def with_loads(work: DayWork, **changes: object) -> DayWork:
+        return work.model_copy(update={"loads": tuple(x.model_copy(update=changes) for x in work.loads)})
+
+    busy = with_loads(roomy, shape_s=1200, bake_s=360)
+    assert limited_by(to_ticks(busy))[1] is Limit.HANDS
+    slow = with_loads(simple(12, ovens=(1,)), shape_s=60, bake_s=2400)
+    slow = slow.model_copy(update={"room": slow.room.model_copy(update={"trays": {"sheet": 12}})})
+    assert limited_by(to_ticks(slow))[1] is Limit.OVEN
+    hot = with_loads(many, shape_s=60, bake_s=600, rest_s=1200, rest_slack_s=2000)
+    assert limited_by(to_ticks(hot))[1] is Limit.TRAYS
+    chilled = simple(1)
+    cold = chilled.doughs[0].model_copy(update={"chill_s": 8 * 3600, "chill_max_s": 9 * 3600})
+    assert limited_by(to_ticks(chilled.model_copy(update={"doughs": (cold,)})))[1] is Limit.DOUGH
+
+
+@settings(max_examples=30)
+@given(days())
+def test_more_of_what_limits_a_day_lowers_its_bound(work: DayWork) -> None:
+    least, limit = limited_by(to_ticks(work))
+    if limit is Limit.DOUGH:
+        return
+    room = work.room
+    more = {
+        Limit.HANDS: {"hands": room.hands + 1},
+        Limit.OVEN: {"ovens": tuple(racks + 1 for racks in room.ovens)},
+        Limit.TRAYS: {"trays": {kind: count + 1 for kind, count in room.trays.items()}},
+    }[limit]
+    helped = to_ticks(work.model_copy(update={"room": room.model_copy(update=more)}))
+    assert limited_by(helped)[0] < least

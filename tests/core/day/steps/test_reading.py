@@ -199,3 +199,8 @@ def test_the_end_of_a_plan_is_its_last_cookie_and_its_start_is_not_before_now() 
     plan = planned(drop_dough(name="Drops"))
     assert plan.start >= NOW
     assert plan.end == plan.start + timedelta(seconds=max(s.end_s for s in plan.steps if s.kind is not Kind.TRAY_COOL))
+
+
+def test_the_plan_says_what_limits_the_day() -> None:
+    chilled = drop_dough(name="Drops", bake_now=4, making=drop_dough().making.but(chill_h=8.0))
+    assert planned(chilled).limit.startswith("What limits this day is one dough’s own way")

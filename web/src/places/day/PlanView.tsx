@@ -289,7 +289,7 @@ function Summary({
         <p className="max-w-3xl text-plain">
           {request.when === "ready_by" &&
             `Asked for ${clock(new Date(request.at), units)}, with ten minutes in hand. `}
-          {plan.proof} {plan.saving}
+          {plan.limit} {plan.proof} {plan.saving}
         </p>
       </div>
       <Helpers saved={saved} onPlan={onPlan} />
