@@ -66,6 +66,9 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
                 temper_after_s=7200, temper_s=draw(st.sampled_from([0, 600])), rechill_s=draw(st.sampled_from([0, 900])), pack_s=draw(st.sampled_from([0, 120])),
             )
         )  # fmt: skip
+        if draw(st.integers(0, 3)) == 0:
+            lag = {"mix_first_s": 240, "mix_lag_s": 720, "mix_s": 240 + 720 + 200}
+            doughs[-1] = doughs[-1].model_copy(update=lag)
         oven, bake = draw(st.sampled_from([150.0, 165.0, 175.0, 180.0, 200.0])), draw(st.integers(6, 30)) * 60
         twice = draw(st.integers(0, 5)) == 0
         ice = draw(st.sampled_from([0, 0, 400]))

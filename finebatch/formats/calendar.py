@@ -9,7 +9,7 @@ from ..core.day import Kind, Lane, Plan, Step
 from .cells import plain_cell
 
 ALARMED = (Kind.UNLOAD, Kind.TURN, Kind.LOAD, Kind.WEIGH, Kind.SOFTEN, Kind.PREHEAT, Kind.ICE, Kind.LOOK, Kind.THAW)
-BEGUN = (Kind.SOFTEN, Kind.THAW, Kind.LOOK, Kind.PREHEAT, Kind.OVEN_CHANGE, Kind.CHILL, Kind.TEMPER)
+BEGUN = (Kind.SOFTEN, Kind.THAW, Kind.LOOK, Kind.PREHEAT, Kind.OVEN_CHANGE, Kind.CHILL, Kind.TEMPER, Kind.STAND)
 
 
 def to_do(plan: Plan) -> list[Step]:

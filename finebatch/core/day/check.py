@@ -66,13 +66,15 @@ def _each_thing_once(work: DayWork, steps: list[Step], doughs: list[_Group], loa
     for dough, has in zip(work.doughs, doughs, strict=True):
         wanted = {
             Kind.WEIGH: not dough.made,
-            Kind.MIX: not dough.made,
             Kind.DIVIDE: bool(dough.divide_s),
             Kind.CHILL: bool(dough.chill_s),
             Kind.SOFTEN: bool(dough.lead_s) and not dough.made,
             Kind.THAW: bool(dough.lead_s) and dough.made,
             Kind.PACK: bool(dough.pack_s),
         }
+        mixings = 0 if dough.made else 2 if dough.mix_lag_s else 1
+        if len(has[Kind.MIX]) != mixings:
+            broken.append(Broken(f"{dough.name}: mix is in the plan {len(has[Kind.MIX])} times"))
         for kind, needed in wanted.items():
             if len(has[kind]) != int(needed):
                 broken.append(Broken(f"{dough.name}: {kind.value} is in the plan {len(has[kind])} times"))
@@ -98,7 +100,8 @@ def _dough(dough: DoughWork, has: _Group) -> list[Broken]:
         short = dough.lead_s and _length(has[Kind.THAW][0]) < dough.lead_s
         return [Broken(f"{name} is not left to thaw")] if short else []
     weigh, mix = has[Kind.WEIGH][0], has[Kind.MIX][0]
-    if _length(weigh) < dough.weigh_s or _length(mix) < dough.mix_s:
+    worked = sum(_length(step) for step in has[Kind.MIX])
+    if _length(weigh) < dough.weigh_s or worked < dough.mix_s - dough.mix_lag_s:
         broken.append(Broken(f"{name}: weighing or mixing is given too little time"))
     if dough.lead_s and weigh.start_s < has[Kind.SOFTEN][0].start_s + dough.lead_s:
         broken.append(Broken(f"{name} is begun before its fat is soft"))
@@ -106,12 +109,15 @@ def _dough(dough: DoughWork, has: _Group) -> list[Broken]:
         broken.append(Broken(f"{name} is mixed before it is weighed"))
     if mix.start_s > weigh.end_s + MIX_WITHIN_S:
         broken.append(Broken(f"{name}: weighed ingredients stand too long", True))
-    made = mix
+    made = has[Kind.MIX][-1]
+    if dough.mix_lag_s and not dough.mix_lag_s <= made.start_s - mix.end_s <= dough.mix_lag_s + ROUNDING_S:
+        broken.append(Broken(f"{name} is gone on with before it is cool, or long after"))
     if dough.divide_s:
         made = has[Kind.DIVIDE][0]
-        if made.start_s < mix.end_s or _length(made) < dough.divide_s:
+        mixed = has[Kind.MIX][-1].end_s
+        if made.start_s < mixed or _length(made) < dough.divide_s:
             broken.append(Broken(f"{name} is divided before it is mixed, or too fast"))
-        if made.start_s > mix.end_s + MIX_WITHIN_S:
+        if made.start_s > mixed + MIX_WITHIN_S:
             broken.append(Broken(f"{name} stands too long before it is divided", True))
     if dough.chill_s:
         chill = has[Kind.CHILL][0]
@@ -330,11 +336,11 @@ def _ovens(work: DayWork, steps: list[Step], loads: list[_Group]) -> list[Broken
 def _shared_rooms(work: DayWork, steps: list[Step], doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
     room, broken = work.room, []
     made_today = [has for dough, has in zip(work.doughs, doughs, strict=True) if not dough.made]
-    mixing = [(has[Kind.MIX][0].start_s, has[Kind.MIX][0].end_s, 1) for has in made_today]
+    mixing = [(step.start_s, step.end_s, 1) for has in made_today for step in has[Kind.MIX]]
     if _spans_over(mixing, room.mixers):
         broken.append(Broken("two doughs need the mixer at once"))
     bowls = [
-        (has[Kind.WEIGH][0].start_s, (has[Kind.DIVIDE] or has[Kind.MIX])[0].end_s, 1) for has in made_today
+        (has[Kind.WEIGH][0].start_s, (has[Kind.DIVIDE] or has[Kind.MIX])[-1].end_s, 1) for has in made_today
     ]  # fmt: skip
     if _spans_over(bowls, room.bowls):
         broken.append(Broken("there are not enough bowls"))

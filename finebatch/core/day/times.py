@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field
 from functools import cached_property
 
-from .work.work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork
+from .work.work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork, DoughWork
 
 TICK_S = 30
 MIX_WITHIN = MIX_WITHIN_S // TICK_S
@@ -32,6 +32,8 @@ class DoughTicks:
     lead: int
     weigh: int
     mix: int
+    mix_first: int
+    mix_lag: int
     divide: int
     chill: int
     chill_max: int
@@ -41,6 +43,14 @@ class DoughTicks:
     rechill: int
     pack: int
     made: bool
+
+    @property
+    def mixings(self) -> tuple[tuple[int, int], ...]:
+        """When hands and the mixer are busy with the mixing, (start, length) from its beginning."""
+        if not self.mix_lag:
+            return ((0, self.mix),)
+        again = self.mix_first + self.mix_lag
+        return ((0, self.mix_first), (again, self.mix - again))
 
 
 @dataclass(frozen=True)
@@ -130,12 +140,18 @@ class Ticks:
         return [i for i, load in enumerate(self.loads) if load.after_log == log]
 
 
+def _mixing(d: DoughWork) -> int:
+    if not d.mix_lag_s:
+        return up(d.mix_s)
+    return up(d.mix_first_s) + up(d.mix_lag_s) + up(d.mix_s - d.mix_first_s - d.mix_lag_s)
+
+
 def to_ticks(work: DayWork) -> Ticks:
     """The day on the grid."""
     room = work.room
     doughs = tuple(
         DoughTicks(
-            lead=up(d.lead_s), weigh=up(d.weigh_s), mix=up(d.mix_s), divide=up(d.divide_s), chill=up(d.chill_s),
+            lead=up(d.lead_s), weigh=up(d.weigh_s), mix=_mixing(d), mix_first=up(d.mix_first_s), mix_lag=up(d.mix_lag_s), divide=up(d.divide_s), chill=up(d.chill_s),
             chill_max=max(up(d.chill_s), d.chill_max_s // TICK_S), temper_after=d.temper_after_s // TICK_S, temper=up(d.temper_s),
             shelf=d.shelf if d.chill_s else 0, rechill=up(d.rechill_s), pack=up(d.pack_s), made=d.made,
         )

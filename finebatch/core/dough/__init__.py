@@ -8,7 +8,17 @@ from .keeping import LONGEST_CHILL_S, keeping_raw
 from .linking import linked
 from .looks import RAW_COCOA, RAW_MOLASSES, RAW_WHEAT, Inclusion, Looks, Tints, looks_of
 from .making import Making
-from .method import Attention, MethodStep, Stage, chill_hours, mixing_minutes, propose, ready_steps, softening_minutes
+from .method import (
+    Attention,
+    MethodStep,
+    Stage,
+    chill_hours,
+    mixing_minutes,
+    mixing_parts,
+    propose,
+    ready_steps,
+    softening_minutes,
+)
 from .styles import Style, Usual, strangeness, styles
 from .wanting import wanting
 from .weigh_in import Rescue, Target, WeighIn, as_weighed, rescue, targets
@@ -42,6 +52,7 @@ __all__ = [
     "looks_of",
     "mix_of_dough",
     "mixing_minutes",
+    "mixing_parts",
     "propose",
     "ready_steps",
     "rescue",

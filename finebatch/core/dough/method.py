@@ -266,6 +266,23 @@ def mixing_minutes(steps: tuple[MethodStep, ...]) -> float:
     return sum(step.minutes for step in steps if step.stage is Stage.MIX)
 
 
+def mixing_parts(
+    steps: tuple[MethodStep, ...],
+) -> tuple[tuple[MethodStep, ...], tuple[MethodStep, ...], tuple[MethodStep, ...]]:
+    """The mixing before, during and after a time in which nobody is needed: a pan that cools. All of it before where there is no such time with
+    work on both sides of it."""
+    mixing = tuple(step for step in steps if step.stage is Stage.MIX)
+    passive = [i for i, step in enumerate(mixing) if step.attention is Attention.PASSIVE and step.minutes > 0]
+    if not passive or not any(step.minutes for step in mixing[: passive[0]]):
+        return mixing, (), ()
+    start = end = passive[0]
+    while end < len(mixing) and end in passive:
+        end += 1
+    if not any(step.minutes for step in mixing[end:]):
+        return mixing, (), ()
+    return mixing[:start], mixing[start:end], mixing[end:]
+
+
 def softening_minutes(steps: tuple[MethodStep, ...]) -> float:
     """The longest passive getting-ready step: what must begin first."""
     return max(

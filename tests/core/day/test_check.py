@@ -167,6 +167,21 @@ def test_a_planted_fault_is_caught(name: str) -> None:
     assert any(says in sentence for sentence in found), found
 
 
+def test_a_dough_gone_on_with_while_it_is_hot_or_with_hands_held_is_caught() -> None:
+    work = simple(1)
+    pan = work.doughs[0].model_copy(update={"mix_first_s": 240, "mix_lag_s": 720, "mix_s": 1200})
+    work = work.model_copy(update={"doughs": (pan,)})
+    table = first_plan(to_ticks(work), 4)
+    assert table
+    steps = list(as_steps(work, table))
+    assert violations(work, steps) == []
+    second = max(i for i, step in enumerate(steps) if step.kind is Kind.MIX)
+    for by_s, says in ((-300, "before it is cool"), (600, "or long after")):
+        assert any(says in sentence for sentence in violations(work, shift(second, by_s)(steps)))
+    held = [step for step in steps if step.kind is not Kind.MIX]
+    assert any("mix is in the plan 0 times" in sentence for sentence in violations(work, held))
+
+
 def test_halves_shaped_before_both_doughs_are_ready_are_caught() -> None:
     work = simple(2)
     other = work.doughs[0].model_copy(update={"name": "Drops B", "chill_s": 3600, "chill_max_s": 7200})

@@ -237,6 +237,7 @@ function Block(props: {
 
 const NAMES: Partial<Record<Step["kind"], string>> = {
   soften: "softens",
+  stand: "cools",
   thaw: "thaws",
   pack: "pack",
   weigh: "weigh",

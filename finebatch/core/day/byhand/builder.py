@@ -80,7 +80,7 @@ class Builder:
         for weigh in range(max(self.now, dough.lead, earliest), FAR - 3000):
             if not room.hands.free(weigh, dough.weigh):
                 continue
-            mix = self._hand_and_mixer(weigh + dough.weigh, weigh + dough.weigh + MIX_WITHIN, dough.mix)
+            mix = self._hand_and_mixer(weigh + dough.weigh, weigh + dough.weigh + MIX_WITHIN, dough.mixings)
             if mix is None:
                 continue
             mixed = mix + dough.mix
@@ -118,8 +118,9 @@ class Builder:
         """Take what these times take."""
         dough, room = self.t.doughs[d], self.room
         room.hands.take(times.weigh, dough.weigh)
-        room.hands.take(times.mix, dough.mix)
-        room.mixer.take(times.mix, dough.mix)
+        for after, length in dough.mixings:
+            room.hands.take(times.mix + after, length)
+            room.mixer.take(times.mix + after, length)
         done = times.mix + dough.mix
         if dough.divide:
             room.hands.take(times.divide, dough.divide)
@@ -131,11 +132,13 @@ class Builder:
     def _hands(self, start: int, last: int, length: int) -> int | None:
         return next((s for s in range(start, last + 1) if self.room.hands.free(s, length)), None)
 
-    def _hand_and_mixer(self, start: int, last: int, length: int) -> int | None:
+    def _hand_and_mixer(self, start: int, last: int, parts: tuple[tuple[int, int], ...]) -> int | None:
         room = self.room
-        return next(
-            (s for s in range(start, last + 1) if room.hands.free(s, length) and room.mixer.free(s, length)), None
-        )
+
+        def free(at: int) -> bool:
+            return all(room.hands.free(at + a, length) and room.mixer.free(at + a, length) for a, length in parts)
+
+        return next((s for s in range(start, last + 1) if free(s)), None)
 
     def ready_from(self, i: int) -> int:
         """The first tick at which load i may be shaped."""

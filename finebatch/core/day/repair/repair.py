@@ -221,7 +221,8 @@ def _under_way(t: Ticks, was: Timetable, tick: int) -> list[tuple[int, int]]:
     spans: list[tuple[int, int]] = []
     for dough, made in zip(t.doughs, was.doughs, strict=True):
         if made.weigh < tick:
-            spans += [(made.weigh, dough.weigh), (made.mix, dough.mix), (made.divide, dough.divide)]
+            spans += [(made.weigh, dough.weigh), (made.divide, dough.divide)]
+            spans += [(made.mix + after, length) for after, length in dough.mixings]
         if made.pack < tick:
             spans.append((made.pack, dough.pack))
     for load, times in zip(t.loads, was.loads, strict=True):

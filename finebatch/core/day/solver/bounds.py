@@ -124,7 +124,9 @@ def _hand_tasks(t: Ticks, heads: list[int], tails: list[int]) -> list[Task]:
         )
         after += dough.chill + (dough.temper if dough.chill > dough.temper_after else 0)
         tasks.append((dough.lead, dough.weigh, dough.mix + dough.divide + after))
-        tasks.append((dough.lead + dough.weigh, dough.mix, dough.divide + after))
+        for late, length in dough.mixings:
+            still = dough.mix - late - length + dough.divide + after
+            tasks.append((dough.lead + dough.weigh + late, length, still))
         tasks.append((dough.lead + dough.weigh + dough.mix, dough.divide, after))
         ready = max((_in_head(t, i, heads) + t.loads[i].slot + tails[i] - dough.pack for i in mine), default=0)
         tasks.append((ready, dough.pack, 0))

@@ -84,7 +84,8 @@ class DayRules:
         self.cp.add(v["mix"] >= v["weigh"] + dough.weigh)
         self._most(v["mix"], v["weigh"] + dough.weigh + MIX_WITHIN)
         self._hand(v["weigh"], dough.weigh, f"weigh{d}")
-        self._hand(v["mix"], dough.mix, f"mix{d}")
+        for k, (after, length) in enumerate(dough.mixings):
+            self._hand(v["mix"] + after, length, f"mix{d}_{k}")
         v["done"] = v["mix"] + dough.mix
         if dough.divide:
             v["divide"] = self._var(f"divide{d}")
@@ -208,7 +209,9 @@ class DayRules:
             cp.add_cumulative([*self._hands, *closed], demands, t.hands)
         cp.add_no_overlap(self._alarms)
         mixing = [
-            cp.new_fixed_size_interval_var(v["mix"], t.doughs[d].mix, f"mixer{d}") for d, v in enumerate(self._doughs)
+            cp.new_fixed_size_interval_var(v["mix"] + after, length, f"mixer{d}_{k}")
+            for d, v in enumerate(self._doughs)
+            for k, (after, length) in enumerate(t.doughs[d].mixings)
         ]
         cp.add_cumulative(mixing, [1] * len(mixing), t.mixers)
         bowls = [self._span(v["weigh"], v["done"], f"bowl{d}") for d, v in enumerate(self._doughs)]

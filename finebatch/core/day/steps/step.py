@@ -12,6 +12,7 @@ class Kind(StrEnum):
     THAW = "thaw"
     WEIGH = "weigh"
     MIX = "mix"
+    STAND = "stand"
     DIVIDE = "divide"
     CHILL = "chill"
     TEMPER = "temper"

@@ -79,10 +79,18 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
         )
     )
     done = times.mix + ticks.mix
+    first, *again = ticks.mixings
     steps.append(
-        _step(Kind.MIX, f"Mix {dough.name}", Lane.HANDS, Heat.SOFT, times.mix, done, dough=d,
-              detail=f"{dough.mix_says} Raw flour and raw egg are not for tasting.".strip())
+        _step(Kind.MIX, f"Mix {dough.name}", Lane.HANDS, Heat.SOFT, times.mix, times.mix + first[1], dough=d,
+              detail=f"{dough.mix_says} {'' if again else RAW}".strip())
     )  # fmt: skip
+    for after, length in again:
+        start = times.mix + after
+        steps += [
+            _step(Kind.STAND, f"{dough.name} cools in its pan", Lane.COUNTER, Heat.COOLING, start - ticks.mix_lag, start, dough=d),
+            _step(Kind.MIX, f"Go on mixing {dough.name}", Lane.HANDS, Heat.SOFT, start, start + length, dough=d,
+                  detail=f"{dough.mix_then_says} {RAW}".strip()),
+        ]  # fmt: skip
     if ticks.divide:
         done = times.divide + ticks.divide
         steps.append(
@@ -114,6 +122,9 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
                 )
             )
     return steps
+
+
+RAW = "Raw flour and raw egg are not for tasting."
 
 
 def _leading(dough: DoughWork) -> str:

@@ -5,7 +5,15 @@ from typing import NamedTuple
 
 from ...bench import Assessment, DoughSpec
 from ...card import Part
-from ...dough import LONGEST_CHILL_S, MethodStep, Stage, chill_hours, mixing_minutes, ready_steps, softening_minutes
+from ...dough import (
+    LONGEST_CHILL_S,
+    MethodStep,
+    chill_hours,
+    mixing_minutes,
+    mixing_parts,
+    ready_steps,
+    softening_minutes,
+)
 from ...forming import forming_of
 from ...kitchen import Kitchen, pace_s, typical_s
 from .work import DoughWork
@@ -71,19 +79,24 @@ def work_of_dough(
             name=own.name, lead_s=lead, weigh_s=0, mix_s=0, shelf=0, pack_s=pack, made=True, from_fridge=True
         )
     warming, before = ready_steps(method)
+    first, cooling, then = mixing_parts(method)
+    mix_s = max(60, round(60 * mixing_minutes(method)))
     return DoughWork(
         name=spec.name,
         lead_s=round(60 * softening_minutes(method)),
         lead_says=" ".join(step.text for step in warming),
         lead_cue=warming[0].cue if warming else "",
         before_says=" ".join(step.text for step in before),
-        mix_says=" ".join(_said(step) for step in method if step.stage is Stage.MIX),
+        mix_says=" ".join(_said(step) for step in (*first, *cooling)),
+        mix_then_says=" ".join(_said(step) for step in then),
+        mix_first_s=round(60 * sum(step.minutes for step in first)) if cooling else 0,
+        mix_lag_s=round(60 * sum(step.minutes for step in cooling)),
         weigh_s=round(
             pace_s(kitchen, "set_out")
             + pace_s(kitchen, "weigh_line") * counted
             + 60 * sum(step.minutes for step in before)
         ),
-        mix_s=max(60, round(60 * mixing_minutes(method))),
+        mix_s=mix_s,
         divide_s=round(divide + sum(keeping_s(share, kitchen) for share in kept)),
         chill_s=chill,
         chill_max_s=max(chill, LONGEST_CHILL_S[found.dough.raw_egg]) if chill else 0,

@@ -19,17 +19,20 @@ Spans = Annotated[tuple[tuple[int, int], ...], WithJsonSchema({"type": "array", 
 
 
 class DoughWork(Value):
-    """One dough until it can be shaped. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
+    """One dough until it can be shaped. Of its mixing of `mix_s`, nobody is needed for `mix_lag_s` once `mix_first_s` is over (it cools), where
+    there is such a time. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
     that are wrapped and put away while it is divided. It is number `asked` of the doughs that were asked for. What the
-    method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_says`, `before_says` and `mix_says`."""
+    method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_says`, `before_says`, `mix_says` and, after that time, `mix_then_says`."""
 
     name: str
     lead_s: int = Field(ge=0)
     weigh_s: int = Field(ge=0)
     mix_s: int = Field(ge=0)
+    mix_first_s: int = Field(default=0, ge=0)
+    mix_lag_s: int = Field(default=0, ge=0)
     divide_s: int = Field(default=0, ge=0)
     chill_s: int = Field(default=0, ge=0)
     chill_max_s: int = Field(default=0, ge=0)
@@ -46,6 +49,7 @@ class DoughWork(Value):
     lead_cue: str = ""
     before_says: str = ""
     mix_says: str = ""
+    mix_then_says: str = ""
 
 
 class LoadWork(Value):

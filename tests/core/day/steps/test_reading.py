@@ -7,6 +7,7 @@ from itertools import pairwise
 import pytest
 from hypothesis import given, settings
 
+from finebatch.core.bakemodel.mix import Mixing
 from finebatch.core.bench.spec import DoughSpec
 from finebatch.core.bench.starters import starters
 from finebatch.core.card.headings import split_card
@@ -204,3 +205,17 @@ def test_the_end_of_a_plan_is_its_last_cookie_and_its_start_is_not_before_now() 
 def test_the_plan_says_what_limits_the_day() -> None:
     chilled = drop_dough(name="Drops", bake_now=4, making=drop_dough().making.but(chill_h=8.0))
     assert planned(chilled).limit.startswith("What limits this day is one dough’s own way")
+
+
+def test_hands_are_free_while_a_pan_cools() -> None:
+    melted = drop_dough(name="Drops", making=drop_dough().making.but(mixing=Mixing.MELTED))
+    plan = planned(melted)
+    first, second = said(plan, Kind.MIX)
+    (cooling,) = said(plan, Kind.STAND)
+    assert (first.title, second.title) == ("Mix Drops", "Go on mixing Drops")
+    assert "Melt the " in first.detail
+    assert "below 40 °C" in first.detail
+    assert "Melt" not in second.detail
+    assert cooling.end_s - cooling.start_s == 12 * 60
+    assert (cooling.start_s, cooling.end_s) == (first.end_s, second.start_s)
+    assert cooling.place is Lane.COUNTER
