@@ -94,7 +94,7 @@ def test_from_a_pasted_card_to_a_plan_that_is_still_there_after_a_reload(page: P
     assert re.fullmatch(r"1[0-6]:\d\d", first)
     times = page.get_by_role("list", name="By the clock").get_by_role("listitem")
     expect(times.first).to_contain_text(first)
-    expect(times.first).to_contain_text("Take out what Slip Drops needs warm")
+    expect(times.first).to_contain_text("Take out the fat and the eggs, for Slip Drops")
     expect(times.last).to_contain_text("17:50")
 
     page.reload()

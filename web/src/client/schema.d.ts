@@ -2546,11 +2546,13 @@ export interface components {
         };
         /**
          * DoughWork
-         * @description One dough until it can be shaped. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
+         * @description One dough until it can be shaped. Of its mixing of `mix_s`, nobody is needed for `mix_lag_s` once `mix_first_s` is over (it cools), where
+         *     there is such a time. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
          *     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
          *     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
          *     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
-         *     that are wrapped and put away while it is divided. It is number `asked` of the doughs that were asked for.
+         *     that are wrapped and put away while it is divided. It is number `asked` of the doughs that were asked for. What the
+         *     method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_says`, `before_says`, `mix_says` and, after that time, `mix_then_says`.
          */
         DoughWork: {
             /** Name */
@@ -2561,6 +2563,16 @@ export interface components {
             weigh_s: number;
             /** Mix S */
             mix_s: number;
+            /**
+             * Mix First S
+             * @default 0
+             */
+            mix_first_s: number;
+            /**
+             * Mix Lag S
+             * @default 0
+             */
+            mix_lag_s: number;
             /**
              * Divide S
              * @default 0
@@ -2621,6 +2633,31 @@ export interface components {
              * @default 0
              */
             asked: number;
+            /**
+             * Lead Says
+             * @default
+             */
+            lead_says: string;
+            /**
+             * Lead Cue
+             * @default
+             */
+            lead_cue: string;
+            /**
+             * Before Says
+             * @default
+             */
+            before_says: string;
+            /**
+             * Mix Says
+             * @default
+             */
+            mix_says: string;
+            /**
+             * Mix Then Says
+             * @default
+             */
+            mix_then_says: string;
         };
         /**
          * Draft
@@ -3118,7 +3155,7 @@ export interface components {
          * @description What is done.
          * @enum {string}
          */
-        Kind: "soften" | "thaw" | "weigh" | "mix" | "divide" | "chill" | "temper" | "preheat" | "oven_change" | "form" | "wait" | "park" | "load" | "bake" | "look" | "turn" | "unload" | "hot" | "rest" | "transfer" | "cool" | "tray_cool" | "ice" | "dry" | "pack";
+        Kind: "soften" | "thaw" | "weigh" | "mix" | "stand" | "divide" | "chill" | "temper" | "preheat" | "oven_change" | "form" | "wait" | "park" | "load" | "bake" | "look" | "turn" | "unload" | "hot" | "rest" | "transfer" | "cool" | "tray_cool" | "ice" | "dry" | "pack";
         /**
          * Kitchen
          * @description Everything a prediction or plan takes from the place where it happens.
@@ -4236,7 +4273,8 @@ export interface components {
         };
         /**
          * Plan
-         * @description Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is.
+         * @description Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
+         *     `limit` what the day cannot be shorter for.
          *
          *     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
          *     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -4273,6 +4311,11 @@ export interface components {
             proof: string;
             /** Saving */
             saving: string;
+            /**
+             * Limit
+             * @default
+             */
+            limit: string;
             /**
              * Told
              * @default
@@ -5521,7 +5564,8 @@ export interface components {
         };
         /**
          * Texts
-         * @description What the steps of one load are called: the verb of shaping, what to look for, the hot work, the finish.
+         * @description What the steps of one load are called: the verb of shaping, what else is done to the raw pieces and to the tray before them, what to
+         *     look for, the hot work, the finish; what half time is for, and what becomes of the cookies after the tray.
          */
         Texts: {
             /** Shape */
@@ -5566,6 +5610,26 @@ export interface components {
              * @default
              */
             store: string;
+            /**
+             * On Raw
+             * @default
+             */
+            on_raw: string;
+            /**
+             * Tray First
+             * @default
+             */
+            tray_first: string;
+            /**
+             * Half
+             * @default
+             */
+            half: string;
+            /**
+             * Off
+             * @default
+             */
+            off: string;
         };
         /**
          * Texture

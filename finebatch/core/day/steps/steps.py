@@ -62,10 +62,12 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
             )  # fmt: skip
         return steps
     if ticks.lead:
+        title, rest = _leading(dough)
         steps.append(
-            _step(Kind.SOFTEN, _leading(dough), Lane.COUNTER, Heat.SOFT, times.weigh - ticks.lead, times.weigh, dough=d,
-                  detail=_until(dough.lead_says, dough.lead_cue))
-        )  # fmt: skip
+            _step(
+                Kind.SOFTEN, title, Lane.COUNTER, Heat.SOFT, times.weigh - ticks.lead, times.weigh, dough=d, detail=rest
+            )
+        )
     steps.append(
         _step(
             Kind.WEIGH,
@@ -127,14 +129,14 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
 RAW = "Raw flour and raw egg are not for tasting."
 
 
-def _leading(dough: DoughWork) -> str:
-    """The first thing that gets ready by itself, for which dough."""
-    first = re.split(r"[;.]", dough.lead_says)[0].strip()
-    return f"{first}, for {dough.name}" if first else f"Take out what {dough.name} needs warm"
-
-
-def _until(says: str, cue: str) -> str:
-    return f"{says} Ready when {cue}." if cue else says
+def _leading(dough: DoughWork) -> tuple[str, str]:
+    """The first thing that gets ready by itself, for which dough; and what else is said of it."""
+    ends = re.search(r"[;.]", dough.lead_says)
+    cut = ends.start() if ends else len(dough.lead_says)
+    first, rest = dough.lead_says[:cut].strip(), dough.lead_says[cut + 1 :].strip()
+    title = f"{first}, for {dough.name}" if first else f"Take out what {dough.name} needs warm"
+    ready = f"Ready when {dough.lead_cue}." if dough.lead_cue else ""
+    return title, " ".join(filter(None, (rest[:1].upper() + rest[1:], ready)))
 
 
 def _put_away(kept: tuple[str, ...]) -> str:

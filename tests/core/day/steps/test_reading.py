@@ -60,6 +60,17 @@ def test_what_gets_ready_is_what_the_method_says_never_a_fat_the_dough_has_not()
     assert "fingertip" not in toast.detail
 
 
+def test_a_bakers_own_words_need_no_full_stop() -> None:
+    own = tuple(
+        step.but(text="Butter out") if step.id == "soften" else step
+        for step in _method(drop_dough())
+        if step.id != "toast"
+    )
+    (warm,) = said(planned(drop_dough(name="Drops", method=own)), Kind.SOFTEN)
+    assert warm.title == "Butter out, for Drops"
+    assert warm.detail == "Ready when a fingertip leaves a clean dent."
+
+
 def test_weighing_and_mixing_speak_the_methods_words_and_sifting_takes_its_time() -> None:
     plan = planned(drop_dough(name="Drops"))
     (weigh,), (mix,) = said(plan, Kind.WEIGH), said(plan, Kind.MIX)
