@@ -1,19 +1,86 @@
-"""Pictures for tests, as a telephone makes them: sideways, with the place and the camera written into them."""
+"""Take the README's pictures anew from the demo kitchen: `make pictures`."""
 
-import io
+import tempfile
+from pathlib import Path
 
-from PIL import Image
+from playwright.sync_api import Page, sync_playwright
 
-ORIENTATION, MODEL, GPS, LATITUDE = 0x0112, 0x0110, 0x8825, 2
+from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
+from tests.browser.hands import setting, take
+from tests.browser.launcher import Launcher
+
+RUSKS = "Keeper's Rusks"
+FOLDER = Path(__file__).parents[1] / "docs" / "screenshots"
 
 
-def photograph(width: int = 1600, height: int = 900, kind: str = "JPEG") -> bytes:
-    """Red above, blue below, as it is to be seen once turned by its own word (a quarter to the right)."""
-    upright = Image.new("RGB", (height, width), (200, 30, 30))
-    upright.paste((30, 30, 200), (0, width // 2, height, width))
-    exif = Image.Exif()
-    exif[ORIENTATION], exif[MODEL] = 6, "Pocket 9"
-    exif.get_ifd(GPS)[LATITUDE] = (48.0, 8.0, 0.0)
-    out = io.BytesIO()
-    upright.transpose(Image.Transpose.ROTATE_90).save(out, kind, exif=exif)
-    return out.getvalue()
+def main() -> None:
+    with tempfile.TemporaryDirectory() as temporary, sync_playwright() as playwright:
+        server = Server(Launcher(), Path(temporary), "demo")
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800}, locale="en-GB", timezone_id="Europe/Dublin")
+        doughs = {dough["name"]: dough["id"] for dough in page.request.get(f"{server.url}/api/doughs").json()["doughs"]}
+        plans = {plan["title"]: plan["id"] for plan in page.request.get(f"{server.url}/api/plans").json()["plans"]}
+        places = {
+            "doughs": "/",
+            "card": "/new",
+            "bench": f"/bench/{doughs['Deck Drops']}",
+            "bench-cut-outs": f"/bench/{doughs['Tide Rounds']}",
+            "weigh-in": f"/weigh/{doughs['Deck Drops']}",
+            "printed-card": f"/card/{doughs['Deck Drops']}",
+            "bench-twice-baked": f"/bench/{doughs[RUSKS]}",
+            "trays": f"/trays/{doughs['Tide Rounds']}",
+            "day": "/day",
+            "plan": f"/day/{plans['Deck Drops']}",
+            "plan-three-doughs": f"/day/{next(id for title, id in plans.items() if 'Tide' in title)}",
+            "notebook": f"/notebook/{doughs['Deck Drops']}",
+            "kitchen": "/kitchen",
+        }
+        card = (
+            "HARBOUR GINGER ROUNDS\nmakes about 3 dozen\n\n2 1/4 cups flour, sifted      1 1/2 tsp baking soda\n1/4 tsp salt      2 tsp ground ginger\n"
+            "3/4 cup butter, softened      1 cup brown sugar\n1 egg      1/4 cup treacle\nTo roll: 1/3 cup granulated sugar\n\nMethod\n"
+            "Cream the butter and sugar. Beat in the egg and treacle. Stir in the dry ingredients. Chill 1 hour. Roll into 1 inch balls, roll in sugar, "
+            "set 2 inches apart on greased sheets. Bake at 350F for 8 to 10 minutes until cracked. Cool 2 minutes on the sheet.\n"
+        )
+        for name, path in places.items():
+            page.goto(server.url + path)
+            page.wait_for_timeout(1500)
+            if name == "card":
+                page.get_by_label("The whole card").fill(card)
+            page.wait_for_timeout(700)
+            page.screenshot(path=FOLDER / f"{name}.png")
+        bench_sheets(page, f"{server.url}/bench/{doughs['Deck Drops']}")
+        for tab, name in (("Cutting and printing", "guides"), ("Finishes", "finishes")):
+            page.goto(f"{server.url}/trays/{doughs['Tide Rounds']}")
+            page.get_by_role("tab", name=tab).click()
+            page.wait_for_timeout(1000)
+            page.screenshot(path=FOLDER / f"{name}.png")
+        page.goto(f"{server.url}/bench/{doughs['Deck Drops']}")
+        page.wait_for_timeout(1500)
+        server.kill()
+        setting(page, "Portion").fill("47")
+        page.keyboard.press("Escape")
+        page.get_by_role("button", name="See what waits").click()
+        page.wait_for_timeout(500)
+        page.screenshot(path=FOLDER / "what-waits.png")
+        browser.close()
+
+
+def bench_sheets(page: Page, url: str) -> None:
+    """The bench's other views and sheets."""
+    page.goto(url)
+    page.get_by_role("button", name="Balance", exact=True).click()
+    page.wait_for_timeout(700)
+    page.screenshot(path=FOLDER / "bench-balance.png")
+    page.keyboard.press("Escape")
+    take(page, "swap")
+    page.get_by_role("button", name="Ground flaxseed").click()
+    page.wait_for_timeout(900)
+    page.screenshot(path=FOLDER / "swap.png")
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="What if…").click()
+    page.wait_for_timeout(1200)
+    page.screenshot(path=FOLDER / "what-if.png")
+
+
+if __name__ == "__main__":
+    main()

@@ -20,7 +20,7 @@ from finebatch.store import knowledge
 from finebatch.store.database import Store
 from finebatch.store.tables import BakeRow, DoughRow, PictureRow, utc_now
 from tests.kit import drop_dough
-from tests.pictures import photograph
+from tests.photographs import photograph
 
 KITCHEN = Kitchen().model_dump(mode="json")
 SPEC = drop_dough().model_dump(mode="json")

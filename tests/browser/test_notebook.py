@@ -8,7 +8,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Server
 from tests.kit import drop_dough
-from tests.pictures import photograph
+from tests.photographs import photograph
 
 pytestmark = pytest.mark.browser
 

@@ -8,7 +8,7 @@ from PIL import Image
 
 from finebatch.core.base.problems import Refusal
 from finebatch.formats.pictures import LONGEST_PX, small_jpeg
-from tests.pictures import photograph
+from tests.photographs import photograph
 
 
 def opened(data: bytes) -> Image.Image:

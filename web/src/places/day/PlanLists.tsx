@@ -5,7 +5,16 @@ import { Tip } from "../../pieces/tip";
 import { duration } from "../../words/numbers";
 
 /** Passive steps that must be begun by someone, so they belong in the list of things to do. */
-const BEGUN = new Set<Step["kind"]>(["soften", "thaw", "preheat", "oven_change", "chill", "temper", "look", "stand"]);
+const BEGUN = new Set<Step["kind"]>([
+  "soften",
+  "thaw",
+  "preheat",
+  "oven_change",
+  "chill",
+  "temper",
+  "look",
+  "stand",
+]);
 
 interface Props {
   steps: Step[];
