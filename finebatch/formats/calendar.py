@@ -49,12 +49,25 @@ def plan_to_csv(plan: Plan) -> str:
     out = io.StringIO()
     table = csv.writer(out, lineterminator="\r\n")
     table.writerow(
-        ["start_utc", "end_utc", "start_min", "end_min", "place", "step", "title", "tray", "oven", "rack", "detail"]
+        [
+            "start_utc",
+            "end_utc",
+            "start_min",
+            "end_min",
+            "place",
+            "step",
+            "title",
+            "tray",
+            "oven",
+            "rack",
+            "detail",
+            "person",
+        ]
     )
     for step in plan.steps:
         start, end = (plan.start + timedelta(seconds=s) for s in (step.start_s, step.end_s))
         table.writerow(
             [start.astimezone(UTC).isoformat(), end.astimezone(UTC).isoformat(), f"{step.start_s / 60:g}", f"{step.end_s / 60:g}",
-             step.place.value, step.kind.value, plain_cell(step.title), step.tray or "", step.oven or "", step.rack or "", plain_cell(step.detail)]
+             step.place.value, step.kind.value, plain_cell(step.title), step.tray or "", step.oven or "", step.rack or "", plain_cell(step.detail), step.person or ""]
         )  # fmt: skip
     return out.getvalue()

@@ -255,6 +255,10 @@ def _hands(work: DayWork, steps: list[Step]) -> list[Broken]:
             broken.append(Broken(f"hands are needed for “{a.title}” and “{b.title}” at once"))
     if work.room.hands > 1 and _spans_over([(s.start_s, s.end_s, 1) for s in busy], work.room.hands):
         broken.append(Broken("more hands are needed at once than there are"))
+    if work.room.hands > 1:
+        for a, b in combinations(busy, 2):
+            if a.person is None or (a.person == b.person and b.start_s < a.end_s and a.start_s < b.end_s):
+                broken.append(Broken(f"it is not said who does “{a.title}”, or they do “{b.title}” at the same time"))
     for step in busy:
         for start, end in work.closed:
             if step.start_s < end and step.end_s > start:

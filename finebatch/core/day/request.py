@@ -35,7 +35,7 @@ class DoughAsk(Value):
 class DayRequest(Value):
     """What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest."""
 
-    doughs: tuple[DoughAsk, ...] = Field(min_length=1, max_length=6)
+    doughs: tuple[DoughAsk, ...] = Field(min_length=1, max_length=12)
     when: ClockFixes = ClockFixes.READY_BY
     at: Moment
     racks: int = Field(default=1, ge=1, le=3)

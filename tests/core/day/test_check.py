@@ -167,6 +167,20 @@ def test_a_planted_fault_is_caught(name: str) -> None:
     assert any(says in sentence for sentence in found), found
 
 
+def test_two_things_given_to_one_of_two_persons_at_once_are_caught() -> None:
+    work = simple(4, hands=2)
+    table = first_plan(to_ticks(work), 4)
+    assert table
+    steps = list(as_steps(work, table))
+    assert violations(work, steps) == []
+    hands = [step for step in steps if step.place is Lane.HANDS]
+    assert {step.person for step in hands} == {1, 2}
+    all_mine = [step.model_copy(update={"person": 1}) if step.place is Lane.HANDS else step for step in steps]
+    assert any("at the same time" in sentence for sentence in violations(work, all_mine))
+    nobody = [step.model_copy(update={"person": None}) for step in steps]
+    assert any("not said who does" in sentence for sentence in violations(work, nobody))
+
+
 def test_a_dough_gone_on_with_while_it_is_hot_or_with_hands_held_is_caught() -> None:
     work = simple(1)
     pan = work.doughs[0].model_copy(update={"mix_first_s": 240, "mix_lag_s": 720, "mix_s": 1200})

@@ -59,7 +59,7 @@ class Heat(StrEnum):
 
 class Step(Value):
     """Seconds count from the start of the plan. `dough` counts doughs from 0 and `load` trays of work; `tray` is the tray's
-    name (a letter), `oven` and `rack` count from 1; `why` says what keeps the step from standing earlier."""
+    name (a letter), `oven` and `rack` count from 1, and so does `person`, whose hands it takes where there is more than one pair; `why` says what keeps the step from standing earlier."""
 
     kind: Kind
     title: str
@@ -73,4 +73,5 @@ class Step(Value):
     tray: str | None = None
     oven: int | None = None
     rack: int | None = None
+    person: int | None = None
     why: str = ""

@@ -23,7 +23,24 @@ def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, ...]
     steps += _oven_steps(work, t, table, words)
     steps = _switched_off(steps)
     ordered = sorted(steps, key=lambda step: (step.start_s, step.end_s, step.kind.value))
-    return tuple(explained(work, ordered))
+    return tuple(explained(work, _by_person(ordered, work.room.hands)))
+
+
+def _by_person(ordered: list[Step], hands: int) -> list[Step]:
+    """Each step of the hands given to somebody, whoever was at that tray or dough last if they are free; nobody named where there is but one."""
+    if hands == 1:
+        return ordered
+    free_from, last, found = [0] * hands, dict[tuple[int | None, int | None], int](), list[Step]()
+    for step in ordered:
+        if step.place is not Lane.HANDS:
+            found.append(step)
+            continue
+        free = [p for p in range(hands) if free_from[p] <= step.start_s] or list(range(hands))
+        of = (step.dough, step.load)
+        person = last[of] if last.get(of) in free else free[0]
+        free_from[person], last[of] = step.end_s, person
+        found.append(step.model_copy(update={"person": person + 1}))
+    return found
 
 
 def _switched_off(steps: list[Step]) -> list[Step]:

@@ -121,7 +121,7 @@ class DayWork(Value):
     """The whole day, on a clock that starts at 0. Hands rest in `closed` spans; passive steps run through them.
     `deadline_s` is when everything must be ready; `pins` are what the baker has fixed."""
 
-    doughs: tuple[DoughWork, ...] = Field(min_length=1, max_length=8)
+    doughs: tuple[DoughWork, ...] = Field(min_length=1, max_length=16)
     loads: tuple[LoadWork, ...] = Field(min_length=1, max_length=60)
     room: Limits
     closed: Spans = ()

@@ -230,3 +230,20 @@ def test_hands_are_free_while_a_pan_cools() -> None:
     assert cooling.end_s - cooling.start_s == 12 * 60
     assert (cooling.start_s, cooling.end_s) == (first.end_s, second.start_s)
     assert cooling.place is Lane.COUNTER
+
+
+def test_whoever_shapes_a_tray_goes_on_with_it() -> None:
+    asks = tuple(DoughAsk(dough_id=name) for name in ("Drops", "Rounds"))
+    asked = DayRequest(doughs=asks, when=ClockFixes.SOONEST, at=NOW, hands=2)
+    plan = make_plan((drop_dough(name="Drops"), cut_dough(name="Rounds")), KITCHEN, asked, NOW, QUICK)
+    hands = [step for step in plan.steps if step.place is Lane.HANDS]
+    assert {step.person for step in hands} == {1, 2}
+    assert all(step.person is None for step in plan.steps if step.place is not Lane.HANDS)
+    assert all(step.person is None for step in planned(drop_dough()).steps)
+
+
+def test_twelve_doughs_make_a_day() -> None:
+    specs = tuple(drop_dough(name=f"Drops {n}", bake_now=4) for n in range(12))
+    plan = planned(*specs)
+    assert len(plan.work.doughs) == 12
+    assert {step.dough for step in said(plan, Kind.PACK)} == set(range(12))

@@ -31,7 +31,7 @@ function tomorrowAtSix(): string {
   return local(moment);
 }
 
-const MOST_DOUGHS = 6;
+const MOST_DOUGHS = 12;
 const NIGHT: [string, string] = ["22:00", "07:00"];
 const SEARCHED_FROM = 20; // a choice of more is found by typing
 

@@ -16,6 +16,9 @@ const BEGUN = new Set<Step["kind"]>([
   "stand",
 ]);
 
+/** Who does it, where there is more than one pair of hands. */
+const PERSONS = ["you", "helper"];
+
 interface Props {
   steps: Step[];
   at: (seconds: number) => string;
@@ -46,7 +49,10 @@ export function ClockList({ steps, at, detail }: Props & { detail: (step: Step) 
             {step.detail && <span className="text-quiet"> {step.detail}</span>}
             {step.kind === "load" && <OutAt steps={steps} load={step.load ?? 0} at={at} />}
           </span>
-          <span className="text-plain text-quiet">{step.kind === "look" ? "" : long(step)}</span>
+          <span className="text-right text-plain text-quiet">
+            {step.kind === "look" ? "" : long(step)}
+            {step.person != null && <span className="block">{PERSONS[step.person - 1] ?? "helper"}</span>}
+          </span>
           <Tip says="Why, move">
             <button
               type="button"
