@@ -232,7 +232,7 @@ export const LIMITS = {
   },
   "DayRequest": {
     "doughs": {
-      "max": 6
+      "max": 12
     },
     "when": {
       "start": "ready_by"

@@ -5394,7 +5394,7 @@ export interface components {
         /**
          * Step
          * @description Seconds count from the start of the plan. `dough` counts doughs from 0 and `load` trays of work; `tray` is the tray's
-         *     name (a letter), `oven` and `rack` count from 1; `why` says what keeps the step from standing earlier.
+         *     name (a letter), `oven` and `rack` count from 1, and so does `person`, whose hands it takes where there is more than one pair; `why` says what keeps the step from standing earlier.
          */
         Step: {
             kind: components["schemas"]["Kind"];
@@ -5421,6 +5421,8 @@ export interface components {
             oven?: number | null;
             /** Rack */
             rack?: number | null;
+            /** Person */
+            person?: number | null;
             /**
              * Why
              * @default
