@@ -1,6 +1,7 @@
 """A plan a baker can follow: the solved timetable as steps, checked, set on the clock, with an honest word on how good it is."""
 
 import re
+from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 from typing import TYPE_CHECKING
 
@@ -32,7 +33,8 @@ BUFFER_S = 10 * 60  # a ready-by plan aims to be done this much earlier
 
 class Plan(Value):
     """Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
-    `limit` what the day cannot be shorter for.
+    `limit` what the day cannot be shorter for, `cautions` what it asks of a dough beyond its
+    liking.
 
     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -51,6 +53,7 @@ class Plan(Value):
     proof: str
     saving: str
     limit: str = ""
+    cautions: tuple[str, ...] = ()
     told: str = ""
     moved: tuple[str, ...] = ()
     overstepped: tuple[str, ...] = ()
@@ -304,7 +307,7 @@ def plan_of(
     return Plan(
         start=start, end=end, origin=origin, steps=shown, work=work, words=words, table=table,
         hands_s=sum(step.end_s - step.start_s for step in shown if step.place is Lane.HANDS),
-        proved=proved, bound_s=bound * TICK_S, proof=_proof(proved, table.finish(t), table.begin(t), bound, aim, len(work.loads)), limit=_limit(t, table),
+        proved=proved, bound_s=bound * TICK_S, proof=_proof(proved, table.finish(t), table.begin(t), bound, aim, len(work.loads)), limit=_limit(t, table), cautions=tuple(_standing(work, t, table)),
         saving=_saving(work, table), overstepped=tuple(str(sentence) for sentence in broken),
     )  # fmt: skip
 
@@ -347,6 +350,25 @@ def _proof(proved: bool, finish: int, begin: int, bound: int, aim: Aim, loads: i
 
 FEW_LOADS = 20  # of more, how much shorter a plan could be is true and of no use
 LIMITS_FROM = 0.85  # of the day's length: below that nothing alone is what limits it
+
+
+def _standing(work: DayWork, t: Ticks, table: Timetable) -> Iterator[str]:
+    """Doughs that stand ready for longer than they bear, until the last of their trays is shaped."""
+    for d, dough in enumerate(work.doughs):
+        mine = [i for i, load in enumerate(work.loads) if d in (load.dough, load.also) and load.after_log is None]
+        if not dough.stands_s or not mine:
+            continue
+        shaped = max(table.loads[i].shape[-1] + t.loads[i].shape[-1] for i in mine)
+        stood_s = (shaped - table.doughs[d].out) * TICK_S
+        if stood_s > dough.stands_s:
+            yield (
+                f"{dough.name} is ready {_long(stood_s)} before the last of it is shaped, and bears about {_long(dough.stands_s)}. {dough.stands_says}"
+            )
+
+
+def _long(seconds: float) -> str:
+    hours, minutes = divmod(round(seconds / 60), 60)
+    return f"{hours} h {minutes:02d} min" if hours and minutes else f"{hours} h" if hours else f"{minutes} min"
 
 
 def _limit(t: Ticks, table: Timetable) -> str:

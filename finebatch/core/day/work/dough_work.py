@@ -3,10 +3,12 @@
 from functools import partial
 from typing import NamedTuple
 
+from ...bakemodel import Mixing
 from ...bench import Assessment, DoughSpec
 from ...card import Part
 from ...dough import (
     LONGEST_CHILL_S,
+    Making,
     MethodStep,
     chill_hours,
     mixing_minutes,
@@ -21,6 +23,21 @@ from .work import DoughWork
 OVERNIGHT_S = 8 * 3600
 RECHILL_S = 15 * 60
 PACK_BOX_S = 60.0
+
+
+# How long a dough bears standing ready, s, and what to do where its last tray is shaped later.
+FOAM_STANDS_S, COLD_STANDS_S, EGG_STANDS_S, STANDS_S = 30 * 60, 30 * 60, 2 * 3600, 3 * 3600
+
+
+def standing(making: Making, chilled: bool, raw_egg: bool) -> tuple[int, str]:
+    """Whipped batter falls, a chilled dough warms and spreads, raw egg is not to be out for long (bake-day rules of thumb, not measured)."""
+    if making.mixing is Mixing.FOAM:
+        return FOAM_STANDS_S, "Make it in two goes: a whipped batter falls."
+    if chilled:
+        return COLD_STANDS_S, "Put what waits back into the fridge between trays: warm it spreads more."
+    if raw_egg:
+        return EGG_STANDS_S, "Keep what waits in the fridge: it has raw egg in it."
+    return STANDS_S, "Cover what waits, or keep it in the fridge."
 
 
 KEEP_S = 120.0  # wrap, label and put away a share
@@ -81,8 +98,11 @@ def work_of_dough(
     warming, before = ready_steps(method)
     first, cooling, then = mixing_parts(method)
     mix_s = max(60, round(60 * mixing_minutes(method)))
+    stands_s, stands_says = standing(own.making, chill > 0, found.dough.raw_egg)
     return DoughWork(
         name=spec.name,
+        stands_s=stands_s,
+        stands_says=stands_says,
         lead_s=round(60 * softening_minutes(method)),
         lead_says=" ".join(step.text for step in warming),
         lead_cue=warming[0].cue if warming else "",

@@ -247,3 +247,14 @@ def test_twelve_doughs_make_a_day() -> None:
     plan = planned(*specs)
     assert len(plan.work.doughs) == 12
     assert {step.dough for step in said(plan, Kind.PACK)} == set(range(12))
+
+
+def test_a_batter_that_stands_longer_than_it_bears_is_said_and_what_to_do() -> None:
+    (said_of_it,) = planned(WAFERS).cautions
+    assert said_of_it.startswith("Wafers is ready ")
+    assert "bears about 30 min" in said_of_it
+    assert said_of_it.endswith("a whipped batter falls.")
+    assert planned(WAFERS.but(bake_now=4)).cautions == ()
+    cold = drop_dough(name="Drops", making=drop_dough().making.but(chill_h=1.0))
+    (warms,) = planned(cold).cautions
+    assert "back into the fridge" in warms

@@ -181,7 +181,7 @@ function ZoomPick({ value, onValue }: { value: Zoom; onValue: (value: Zoom) => v
 }
 
 function Changed({ plan }: { plan: Schemas["Plan"] }) {
-  if (!plan.told && !plan.moved.length && !plan.overstepped.length) return null;
+  if (!plan.told && !plan.moved.length && !plan.overstepped.length && !plan.cautions?.length) return null;
   return (
     <div className="grid gap-2">
       {plan.told && (
@@ -189,6 +189,11 @@ function Changed({ plan }: { plan: Schemas["Plan"] }) {
           <strong>{plan.told}</strong>
         </Note>
       )}
+      {plan.cautions?.map((caution) => (
+        <Note key={caution} severity="ask">
+          {caution}
+        </Note>
+      ))}
       {plan.overstepped.length > 0 && (
         <Note severity="ask">
           <strong>Could not be kept:</strong> {plan.overstepped.join("; ")}.
