@@ -11,6 +11,7 @@ class Texts(Value):
     look: str = ""
     hot: str = ""
     ice: str = ""
+    make: str = ""
     unit: str = "cookies"
     dial: str = ""
     chill_as: str = "a block or portions"

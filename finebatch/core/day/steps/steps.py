@@ -21,9 +21,22 @@ def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, ...]
     for i in range(len(work.loads)):
         steps += _load_steps(work, t, table, i, trays, racks[i], words[i])
     steps += _oven_steps(work, t, table, words)
-    steps = _switched_off(steps)
+    steps = _made_first(_switched_off(steps), words)
     ordered = sorted(steps, key=lambda step: (step.start_s, step.end_s, step.kind.value))
     return tuple(explained(work, _by_person(ordered, work.room.hands)))
+
+
+def _made_first(steps: list[Step], words: tuple[Texts, ...]) -> list[Step]:
+    """With the first of each dough that is finished it is said to make what goes on."""
+    first: dict[int | None, int] = {}
+    for n, step in enumerate(steps):
+        if step.kind is Kind.ICE and (step.dough not in first or step.start_s < steps[first[step.dough]].start_s):
+            first[step.dough] = n
+    for n in first.values():
+        load = steps[n].load
+        make = words[load].make if load is not None else ""
+        steps[n] = steps[n].model_copy(update={"detail": make})
+    return steps
 
 
 def _by_person(ordered: list[Step], hands: int) -> list[Step]:
@@ -206,7 +219,7 @@ def _load_steps(
         _step(Kind.UNLOAD, f"{_large(vessel)} out", Lane.HANDS, Heat.HOT, bake_end, out_end, detail="Dry mitts. Is it done? " + words.look, **inside),
         _step(Kind.REST, f"{_large(vessel)} rests", Lane.COUNTER, Heat.COOLING, empty, times.transfer, **own),
         _step(Kind.TRANSFER, _moving(load, vessel, words), Lane.HANDS, Heat.COOLING, times.transfer, moved, detail=MEASURE if load.test else words.off, **own),
-        _step(Kind.COOL, f"{load.name} cools", Lane.COOLING, Heat.COOLING, moved, moved + ticks.cool, **off),
+        _step(Kind.COOL, f"{load.name} firm up until they are sliced" if t.slices_of(i) else f"{load.name} cools", Lane.COOLING, Heat.COOLING, moved, moved + ticks.cool, **off),
         _step(Kind.TRAY_COOL, f"{_large(vessel)} cools before raw dough touches it", Lane.COUNTER, Heat.COOLING, moved, moved + t.tray_cool, **own),
     ]  # fmt: skip
     look = into_end + min(ticks.bake, words.first_look_s // TICK_S)
@@ -248,8 +261,16 @@ def _load_steps(
     if ticks.hot:
         steps.append(_step(Kind.HOT, f"At once, {vessel}: {words.hot}", Lane.HANDS, Heat.HOT, out_end, empty, **own))
     steps += [
-        _step(Kind.ICE, f"{words.ice}: {load.name}", Lane.HANDS, Heat.COLD, start, start + length, **off)
-        for start, length in zip(times.ice, ticks.ice, strict=True)
+        _step(
+            Kind.ICE,
+            f"{words.ice}: {load.name}" if k == 0 else f"Go on: {words.ice.lower()}, {load.name}",
+            Lane.HANDS,
+            Heat.COLD,
+            start,
+            start + length,
+            **off,
+        )
+        for k, (start, length) in enumerate(zip(times.ice, ticks.ice, strict=True))
     ]
     if ticks.ice and ticks.dry:
         end = times.ice[-1] + ticks.ice[-1]

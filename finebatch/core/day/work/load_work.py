@@ -2,6 +2,7 @@
 
 import math
 from functools import partial
+from typing import NamedTuple
 
 from ...baking import Outcome
 from ...base import refusal
@@ -31,13 +32,33 @@ LOG_CUE = "firm to a light press and only just colouring"
 LAY_OUT_S = 2.0  # a frozen piece onto a tray
 
 
-def icing_of(finishes: tuple[FinishPlan, ...]) -> tuple[float, int, str]:
-    """(work per batch s, setting s, what) of what goes on cold."""
+class Icing(NamedTuple):
+    """What goes on cold: its work for the batch with what has to be made first (s), how long it sets (s), what it is, and what is made."""
+
+    work_s: float
+    sets_s: int
+    label: str
+    make: str
+
+
+# Before the first is finished: how long it takes to make, s, and how it is said. Melting needs as long as mixing royal icing does.
+MADE = {
+    FinishKind.GLAZE: (120, "Mix the glaze first, 2 min: covered it keeps an hour."),
+    FinishKind.ROYAL_ICING: (300, "Mix the icing first, 5 min: covered it keeps an hour."),
+    FinishKind.DIP: (300, "Melt the chocolate first, 5 min: it stays ready half an hour."),
+    FinishKind.DRIZZLE: (300, "Melt the chocolate first, 5 min: it stays ready half an hour."),
+}
+
+
+def icing_of(finishes: tuple[FinishPlan, ...]) -> Icing:
+    """What goes on cold, all of it together."""
     cold = [plan for plan in finishes if plan.when is When.COLD]
-    return (
-        sum(plan.work_s for plan in cold),
-        round(60 * max((plan.set_usual_min for plan in cold), default=0)),
-        " and ".join(plan.label for plan in cold),
+    made = [MADE[plan.kind] for plan in cold if plan.kind in MADE]
+    return Icing(
+        work_s=sum(plan.work_s for plan in cold) + sum(seconds for seconds, _ in made),
+        sets_s=round(60 * max((plan.set_usual_min for plan in cold), default=0)),
+        label=" and ".join(plan.label for plan in cold),
+        make=" ".join(dict.fromkeys(words for _, words in made)),
     )
 
 
@@ -83,13 +104,13 @@ def plain_loads(
                 hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * spec.rest_on_tray_min(style)), rest_slack_s=REST_SLACK_S,
                 transfer_s=CLEAR_S if lifted else max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
                 cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
-                scraps=bool(outcome.pieces.rolls) and not size and not frozen and made > first_roll, ice_s=round(ice[0] * pieces / max(1, _all_pieces(outcome, total))),
-                dry_s=ice[1] if ice[0] else 0,
+                scraps=bool(outcome.pieces.rolls) and not size and not frozen and made > first_roll, ice_s=round(ice.work_s * pieces / max(1, _all_pieces(outcome, total))),
+                dry_s=ice.sets_s if ice.work_s else 0,
             )
         )  # fmt: skip
         look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
         words.append(
-            Texts(shape="Lay out" if frozen else forming.verb, first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice[0] > 0, form), look=look, hot=forming.hot_words, ice=ice[2], dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw="" if frozen else on_raw, tray_first=tray_first, off="Wipe it: they were lifted off while hot." if lifted else "")
+            Texts(shape="Lay out" if frozen else forming.verb, first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice.work_s > 0, form), look=look, hot=forming.hot_words, ice=ice.label, make=ice.make, dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw="" if frozen else on_raw, tray_first=tray_first, off="Wipe it: they were lifted off while hot." if lifted else "")
         )  # fmt: skip
 
 
@@ -105,7 +126,7 @@ def _conventional(oven: OvenSetting, celsius: float) -> float:
 
 def rusk_loads(
     spec: DoughSpec, form: RuskForm, found: Assessment, kitchen: Kitchen, style: Style, index: int, loads: list[LoadWork],
-    words: list[Texts], ice: tuple[float, int, str],
+    words: list[Texts], ice: Icing,
 ) -> None:  # fmt: skip
     outcome, plan = found.outcome, found.trays
     assert outcome is not None
@@ -141,7 +162,7 @@ def rusk_loads(
                 tray_first=LINE,
                 dial=dial(spec.oven),
                 first_look_s=first,
-                store=keeping_words(style, ice[0] > 0, form),
+                store=keeping_words(style, ice.work_s > 0, form),
             )
         )
         cut = logs * second.each_log
@@ -155,10 +176,10 @@ def rusk_loads(
                     rest_s=60, rest_slack_s=3600, transfer_s=max(20, round(pace_s(kitchen, "transfer_piece") * pieces)),
                     cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
                     after_log=log, slice_from_s=WARM_FROM_S if warm else round(cool), slice_to_s=WARM_TO_S if warm else COLD_SLICES_WITHIN_S,
-                    ice_s=round(ice[0] * pieces / max(1, total)), dry_s=ice[1] if ice[0] else 0,
+                    ice_s=round(ice.work_s * pieces / max(1, total)), dry_s=ice.sets_s if ice.work_s else 0,
                 )
             )  # fmt: skip
             words.append(
-                Texts(shape="Slice", look=f"{second.window.cue.capitalize()}.", ice=ice[2], unit="slices", tray_first=LINE, half="Turn the slices over",
+                Texts(shape="Slice", look=f"{second.window.cue.capitalize()}.", ice=ice.label, make=ice.make, unit="slices", tray_first=LINE, half="Turn the slices over",
                       dial=say(second.oven_c, spec.oven.scale) + (" with the fan" if spec.oven.fan else ""))
             )  # fmt: skip
