@@ -10,19 +10,33 @@ import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from threading import Thread
 from typing import Any
+
+
+def _started(folder: Path) -> tuple[subprocess.Popen[str], int]:
+    """A server that says it is ready. A free port may be taken by another test before the server has it: then on another."""
+    for _ in range(4):
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            port = probe.getsockname()[1]
+        words = [sys.executable, "-m", "finebatch.cli", "serve", "--data", str(folder), "--port", str(port)]
+        server = subprocess.Popen(words, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True)
+        assert server.stdout is not None
+        assert server.stderr is not None
+        if "ready" in server.stdout.readline():
+            Thread(target=server.stderr.read, daemon=True).start()
+            return server, port
+        said = server.communicate()[1]
+        assert "Address already in use" in said, said
+    raise AssertionError("no port was free four times")
 
 
 @contextmanager
 def serving(folder: Path) -> Iterator[tuple[subprocess.Popen[str], str]]:
     """`finebatch serve` on a folder: the process, and its address."""
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        port = probe.getsockname()[1]
-    words = [sys.executable, "-m", "finebatch.cli", "serve", "--data", str(folder), "--port", str(port)]
-    server = subprocess.Popen(words, stdout=subprocess.PIPE, text=True)
+    server, port = _started(folder)
     assert server.stdout is not None
-    assert "ready" in server.stdout.readline()
     yield server, f"http://127.0.0.1:{port}"
     if server.poll() is None:
         server.kill()

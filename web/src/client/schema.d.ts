@@ -2551,7 +2551,7 @@ export interface components {
          *     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
          *     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
          *     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
-         *     that are wrapped and put away while it is divided. It is number `asked` of the doughs that were asked for. What the
+         *     that are wrapped and put away while it is divided. Ready, it bears standing for `stands_s` (0: not known); what else to do is in `stands_says`. It is number `asked` of the doughs that were asked for. What the
          *     method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_says`, `before_says`, `mix_says` and, after that time, `mix_then_says`.
          */
         DoughWork: {
@@ -2633,6 +2633,16 @@ export interface components {
              * @default 0
              */
             asked: number;
+            /**
+             * Stands S
+             * @default 0
+             */
+            stands_s: number;
+            /**
+             * Stands Says
+             * @default
+             */
+            stands_says: string;
             /**
              * Lead Says
              * @default
@@ -4274,7 +4284,8 @@ export interface components {
         /**
          * Plan
          * @description Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
-         *     `limit` what the day cannot be shorter for.
+         *     `limit` what the day cannot be shorter for, `cautions` what it asks of a dough beyond its
+         *     liking.
          *
          *     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
          *     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -4316,6 +4327,11 @@ export interface components {
              * @default
              */
             limit: string;
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: string[];
             /**
              * Told
              * @default
@@ -5587,6 +5603,11 @@ export interface components {
              * @default
              */
             ice: string;
+            /**
+             * Make
+             * @default
+             */
+            make: string;
             /**
              * Unit
              * @default cookies
