@@ -9,6 +9,9 @@ from ..core.day import Kind, Lane, Plan, Step
 from .cells import plain_cell
 
 ALARMED = (Kind.UNLOAD, Kind.TURN, Kind.LOAD, Kind.WEIGH, Kind.SOFTEN, Kind.PREHEAT, Kind.ICE, Kind.LOOK, Kind.THAW)
+COLUMNS = (
+    "start_utc", "end_utc", "start_min", "end_min", "place", "step", "title", "tray", "oven", "rack", "detail", "person",
+)  # fmt: skip
 BEGUN = (Kind.SOFTEN, Kind.THAW, Kind.LOOK, Kind.PREHEAT, Kind.OVEN_CHANGE, Kind.CHILL, Kind.TEMPER, Kind.STAND)
 
 
@@ -48,22 +51,7 @@ def plan_to_csv(plan: Plan) -> str:
     """Every step, one row each; times as ISO 8601 in UTC and minutes from the start."""
     out = io.StringIO()
     table = csv.writer(out, lineterminator="\r\n")
-    table.writerow(
-        [
-            "start_utc",
-            "end_utc",
-            "start_min",
-            "end_min",
-            "place",
-            "step",
-            "title",
-            "tray",
-            "oven",
-            "rack",
-            "detail",
-            "person",
-        ]
-    )
+    table.writerow(COLUMNS)
     for step in plan.steps:
         start, end = (plan.start + timedelta(seconds=s) for s in (step.start_s, step.end_s))
         table.writerow(

@@ -222,6 +222,11 @@ def get(session: Session, dough_id: str) -> SavedDough:
     return _saved(row)
 
 
+def is_kept(session: Session, dough_id: str) -> bool:
+    """Whether a dough is still there, on the shelf or put aside."""
+    return session.get(DoughRow, dough_id) is not None
+
+
 def raw(session: Session, dough_id: str) -> Body:
     """What is stored of a dough, whether it can be read or not."""
     return dict(_row(session, dough_id).body)

@@ -25,7 +25,7 @@ class SavedTry(Value):
 
 def tray_of(try_id: str) -> str:
     """The name of the tray whose two halves are of this try: bakes of one tray share its luck."""
-    return f"try {try_id}"[:40]
+    return f"try {try_id}"
 
 
 def _saved(row: TryRow) -> SavedTry:
@@ -48,10 +48,22 @@ def keep(session: Session, dough_id: str, saying: str, spec: DoughSpec) -> Saved
 
 def get(session: Session, try_id: str) -> SavedTry:
     """One try, also one that is over. NotThereError if there is none."""
+    return _saved(_row(session, try_id))
+
+
+def of_dough(session: Session, try_id: str, dough_id: str) -> SavedTry:
+    """One try of that dough. NotThereError if there is none."""
+    found = get(session, try_id)
+    if found.dough_id != dough_id:
+        raise NotThereError("try")
+    return found
+
+
+def _row(session: Session, try_id: str) -> TryRow:
     row = session.get(TryRow, try_id)
     if row is None:
         raise NotThereError("try")
-    return _saved(row)
+    return row
 
 
 def under_way(session: Session, dough_id: str) -> SavedTry | None:
@@ -63,9 +75,7 @@ def under_way(session: Session, dough_id: str) -> SavedTry | None:
 
 def end(session: Session, try_id: str) -> SavedTry:
     """End a try. NotThereError if there is none."""
-    row = session.get(TryRow, try_id)
-    if row is None:
-        raise NotThereError("try")
+    row = _row(session, try_id)
     row.ended_at = row.ended_at or utc_now()
     session.flush()
     return _saved(row)

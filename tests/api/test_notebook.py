@@ -1,7 +1,5 @@
 """The notebook through the real app and a real file: bakes written down, changed, put aside, and what they teach."""
 
-import base64
-import io
 import json
 import sqlite3
 from contextlib import closing
@@ -11,32 +9,16 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
-from PIL import Image
 from sqlalchemy import select
 
 from finebatch.api.app import create_app
 from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.store import knowledge
 from finebatch.store.database import Store
-from finebatch.store.tables import BakeRow, DoughRow, PictureRow, utc_now
-from tests.kit import drop_dough
-from tests.photographs import photograph
+from finebatch.store.tables import BakeRow, DoughRow, utc_now
+from tests.api.notebook_kit import SPEC, on_shelf, written
 
 KITCHEN = Kitchen().model_dump(mode="json")
-SPEC = drop_dough().model_dump(mode="json")
-
-
-def on_shelf(client: TestClient, **changes: Any) -> str:
-    id: str = client.post("/api/doughs", json={**SPEC, **changes}).json()["id"]
-    return id
-
-
-def written(client: TestClient, dough: str, days_ago: int = 1, **measured: Any) -> dict[str, Any]:
-    at = (datetime.now(UTC) - timedelta(days=days_ago)).isoformat()
-    answer = client.post("/api/bakes", json={"dough_id": dough, "baked_at": at, "measured": measured})
-    assert answer.status_code == 201, answer.text
-    saved: dict[str, Any] = answer.json()
-    return saved
 
 
 def foretold(client: TestClient, dough: str | None, spec: dict[str, Any] = SPEC) -> dict[str, Any]:
@@ -402,88 +384,3 @@ def test_changes_to_try_speak_the_kitchens_units(client: TestClient) -> None:
     found = client.post("/api/tries", json=asked).json()["tries"]
     assert not any(" g)" in one["saying"] or "°C" in one["saying"] for one in found)
     assert any(" oz" in one["saying"] for one in found)
-
-
-def test_a_picture_is_kept_small_exchanged_taken_away_and_thrown_away_with_its_bake(
-    client: TestClient, folder: Path
-) -> None:
-    dough = on_shelf(client)
-    taken = base64.b64encode(photograph()).decode()
-    at = datetime.now(UTC).isoformat()
-    new = {"dough_id": dough, "baked_at": at, "measured": {"widths_mm": [80]}, "picture": taken}
-    wrong = client.post("/api/bakes", json={**new, "picture": "AAAA"})
-    assert wrong.status_code == 422
-    assert wrong.json()["errors"][0]["field"] == "picture"
-    saved = client.post("/api/bakes", json=new).json()
-    at_bake = f"/api/bakes/{saved['id']}"
-    seen = client.get(f"{at_bake}/picture")
-    assert seen.headers["content-type"] == "image/jpeg"
-    assert Image.open(io.BytesIO(seen.content)).size == (720, 1280)
-
-    def kept() -> int:
-        with Store(folder).reading() as db:
-            return len(db.scalars(select(PictureRow.id)).all())
-
-    save = {"revision": 1, "baked_at": at, "measured": {"widths_mm": [81]}}
-    changed = client.put(at_bake, json=save).json()
-    assert changed["picture_id"] == saved["picture_id"]  # nothing said of it: it stays
-    other = base64.b64encode(photograph(400, 300)).decode()
-    exchanged = client.put(at_bake, json={**save, "revision": 2, "picture": other}).json()
-    assert exchanged["picture_id"] not in (None, saved["picture_id"])
-    assert client.put(at_bake, json={**save, "revision": 2, "picture": ""}).status_code == 409
-    assert kept() == 1
-    taken_away = client.put(at_bake, json={**save, "revision": 3, "picture": ""}).json()
-    assert taken_away["picture_id"] is None
-    assert client.get(f"{at_bake}/picture").status_code == 404
-    assert kept() == 0
-    client.put(at_bake, json={**save, "revision": 4, "picture": taken})
-    client.post(f"{at_bake}/put-aside", json={"revision": 5})
-    assert client.post(f"{at_bake}/throw-away", json={"revision": 6}).status_code == 200
-    assert kept() == 0
-
-
-def test_a_change_is_tried_on_one_half_and_what_the_halves_told_is_said(client: TestClient) -> None:
-    dough = on_shelf(client)
-    assert client.get("/api/tries/kept", params={"dough_id": dough}).json()["kept"] is None
-    cold = {**SPEC, "making": {**SPEC["making"], "chill_h": 12}}
-    kept = client.post("/api/tries/kept", json={"dough_id": dough, "saying": "Chill 12 h", "spec": cold}).json()
-
-    def half(letter: str, width: float) -> dict[str, Any]:
-        at = datetime.now(UTC).isoformat()
-        body = {
-            "dough_id": dough,
-            "baked_at": at,
-            "half": letter,
-            "try_id": kept["id"],
-            "measured": {"widths_mm": [width] * 3},
-        }
-        saved: dict[str, Any] = client.post("/api/bakes", json=body).json()
-        return saved
-
-    a = half("A", 97)
-    seen = client.get("/api/tries/kept", params={"dough_id": dough}).json()
-    assert (seen["bake_a"], seen["bake_b"], seen["told"]) == (a["id"], None, "")
-    b = half("B", 86)
-    assert a["bake"]["spec"]["making"]["chill_h"] == SPEC["making"]["chill_h"]
-    assert b["bake"]["spec"]["making"]["chill_h"] == 12
-    assert a["bake"]["tray"] == b["bake"]["tray"]
-    told = client.get("/api/tries/kept", params={"dough_id": dough}).json()["told"]
-    assert told.startswith("With the change they are 11.0 mm narrower")
-    marks = client.get(f"/api/tries/kept/{kept['id']}/marks/a4")
-    assert marks.content.startswith(b"%PDF")
-    plan = client.post(
-        "/api/plans", json={"doughs": [{"dough_id": dough, "try_id": kept["id"]}], "when": "soonest", "at": at_noon()}
-    )
-    assert plan.status_code == 201, plan.text
-    assert len(plan.json()["plan"]["work"]["doughs"]) == 2
-    assert client.post(f"/api/tries/kept/{kept['id']}/end").status_code == 200
-    assert client.get("/api/tries/kept", params={"dough_id": dough}).json()["kept"] is None
-    assert client.post("/api/tries/kept/none/end").status_code == 404
-    # A dough thrown away takes its tries with it.
-    client.post("/api/tries/kept", json={"dough_id": dough, "saying": "Chill 12 h", "spec": cold})
-    client.post(f"/api/doughs/{dough}/put-aside", json={"revision": 1})
-    assert client.post(f"/api/doughs/{dough}/throw-away", json={"revision": 2}).status_code == 200
-
-
-def at_noon() -> str:
-    return (datetime.now(UTC) + timedelta(hours=20)).isoformat()

@@ -181,3 +181,17 @@ def test_a_test_cookie_is_written_down_once_and_the_rest_laid_out_by_it(client: 
     assert sum(one["pieces"] for one in rest) == sum(one["pieces"] for one in was)
     assert rest[0]["bake_s"] < was[0]["bake_s"]
     assert max(one["pieces"] for one in rest) > max(one["pieces"] for one in was)
+
+
+def test_a_test_cookie_of_a_dough_thrown_away_has_nowhere_to_be_written(client: TestClient) -> None:
+    (asked,) = shelved(client, DROPS)
+    body = {"doughs": [{**asked, "test_first": True}], "when": "soonest", "at": soon(0)}
+    plan = client.post("/api/plans", json=body).json()
+    load = next(i for i, one in enumerate(plan["plan"]["work"]["loads"]) if one["test"])
+    told = {"revision": 1, "load": load, "measured": {"widths_mm": [52]}}
+    dough = f"/api/doughs/{asked['dough_id']}"
+    client.post(f"{dough}/put-aside", json={"revision": 1})
+    client.post(f"{dough}/throw-away", json={"revision": 2})
+    refused = client.post(f"/api/plans/{plan['id']}/tests", json=told)
+    assert refused.status_code == 422
+    assert "thrown away" in refused.json()["errors"][0]["message"]

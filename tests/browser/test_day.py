@@ -188,6 +188,8 @@ def test_a_test_cookie_first_then_the_rest_by_it(page: Page, shared: Server) -> 
     expect(panel.get_by_text("Is it in mm?")).to_be_visible()
     panel.get_by_role("textbox", name="Cookie 1").fill("51")
     panel.get_by_role("textbox", name="Cookie 2").fill("53")
+    page.reload()  # what is typed is kept on this device
+    expect(panel.get_by_role("textbox", name="Cookie 2")).to_have_value("53")
     panel.get_by_text("just right").click()
     lay.click()
     expect(page.get_by_text("Night Drops by its test cookie:")).to_be_visible(timeout=30_000)

@@ -111,7 +111,7 @@ def _foretold(store: Store, of: BakeOf) -> tuple[DoughSpec, str, Kitchen, Foreto
     with store.reading() as db:
         whole, place = doughs.get(db, of.dough_id).spec, kitchen.get(db).kitchen
         if of.try_id and of.half == "B":
-            whole = tries.get(db, of.try_id).spec
+            whole = tries.of_dough(db, of.try_id, of.dough_id).spec
         known = known_of(db, of.dough_id, place.oven_number)
     spec, name = batch_of(whole, place, of.batch)
     return spec, name, place, *foretold_for(spec, place, known.until(of.baked_at.timestamp() / DAY_S))

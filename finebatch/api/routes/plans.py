@@ -7,8 +7,9 @@ from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 from fastapi import APIRouter, Query, Response, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import Field
+from sqlalchemy.orm import Session
 
-from ...core.base import Moment, Value
+from ...core.base import Moment, Value, refusal
 from ...core.bench import DoughSpec
 from ...core.day import (
     Change,
@@ -137,7 +138,9 @@ def _asked(
         specs = tuple(doughs.get(db, asked.dough_id).spec for asked in request.doughs)
         place = kitchen.get(db).kitchen
         known = tuple(known_of(db, asked.dough_id, place.oven_number) for asked in request.doughs)
-        tried = tuple(tries.get(db, asked.try_id).spec if asked.try_id else None for asked in request.doughs)
+        tried = tuple(
+            tries.of_dough(db, asked.try_id, asked.dough_id).spec if asked.try_id else None for asked in request.doughs
+        )
         return before, specs, place, known, tried
 
 
@@ -181,11 +184,9 @@ async def change_plan(
     plan_id: str, request: ChangeRequest, store: TheStore, workers: TheWorkers, key: ChangeKey = None
 ) -> SavedPlan:
     """The plan made again around what is done and under way, with as few changes as possible; what moved is said in it."""
-    before, saved = await run_in_threadpool(_stands, store, plan_id, key)
+    before, saved = await _looked_at(store, plan_id, request.revision, key)
     if before:
-        return await run_in_threadpool(_said, store, before)
-    if saved.revision != request.revision:
-        raise StaleError("plan", await run_in_threadpool(_said, store, saved))
+        return before
     plan = await _solved(workers.plans, repaired, saved.plan, request.change, request.now or datetime.now(UTC))
     return await run_in_threadpool(_said, store, await run_in_threadpool(_kept, store, saved, plan, key))
 
@@ -195,26 +196,17 @@ async def tell_test(
     plan_id: str, told: TestTold, store: TheStore, workers: TheWorkers, key: ChangeKey = None
 ) -> SavedPlan:
     """Write a test cookie down as a bake of its dough, and lay the rest of the dough out and time it by what is known then."""
-    before, saved = await run_in_threadpool(_stands, store, plan_id, key)
+    before, saved = await _looked_at(store, plan_id, told.revision, key)
     if before:
-        return await run_in_threadpool(_said, store, before)
-    if saved.revision != told.revision:
-        raise StaleError("plan", await run_in_threadpool(_said, store, saved))
+        return before
     now = told.now or datetime.now(UTC)
     bake, by = await run_in_threadpool(_told, store, saved, told, now)
     plan = await _solved(workers.plans, laid_anew, saved.plan, told.load, by, now)
 
-    def keep() -> SavedPlan:
-        with store.session() as db:
+    def write(db: Session) -> None:
+        bakes.add(db, by.asked.dough_id, bake)
 
-            def both() -> SavedPlan:
-                changed = plans.change(db, saved.id, saved.revision, plan)
-                bakes.add(db, by.asked.dough_id, bake)
-                return changed
-
-            return once(db, key, SavedPlan, both, lambda id: plans.get(db, id))
-
-    return await run_in_threadpool(_said, store, await run_in_threadpool(keep))
+    return await run_in_threadpool(_said, store, await run_in_threadpool(_kept, store, saved, plan, key, write))
 
 
 def _told(store: Store, saved: SavedPlan, told: TestTold, now: datetime) -> tuple[Bake, Foretelling]:
@@ -226,6 +218,11 @@ def _told(store: Store, saved: SavedPlan, told: TestTold, now: datetime) -> tupl
     number = saved.plan.work.doughs[test.dough].asked
     asked = saved.request.doughs[number]
     with store.reading() as db:
+        if not doughs.is_kept(db, asked.dough_id):
+            message = (
+                "This dough was thrown away, and its notebook with it: there is nowhere to write its test cookie down."
+            )
+            raise refusal("load", message)
         whole, place = plans.spec_of(db, saved.id, number), kitchen.get(db).kitchen
         known = known_of(db, asked.dough_id, place.oven_number)
     spec, name = batch_of(whole, place, asked.share_id or "")
@@ -297,6 +294,16 @@ def plan_table(plan_id: str, db: Reading) -> Response:
     return Response(plan_to_csv(saved.plan), media_type="text/csv; charset=utf-8", headers=named)
 
 
+async def _looked_at(store: Store, plan_id: str, revision: int, key: str | None) -> tuple[SavedPlan | None, SavedPlan]:
+    """What was answered to this key before, and the plan the baker looked at. StaleError if it has changed since."""
+    before, saved = await run_in_threadpool(_stands, store, plan_id, key)
+    if before:
+        before = await run_in_threadpool(_said, store, before)
+    elif saved.revision != revision:
+        raise StaleError("plan", await run_in_threadpool(_said, store, saved))
+    return before, saved
+
+
 def _stands(store: Store, plan_id: str, key: str | None) -> tuple[SavedPlan | None, SavedPlan]:
     """What was answered to this key before, and the plan as it stands."""
     with store.reading() as db:
@@ -309,15 +316,19 @@ def _said(store: Store, saved: SavedPlan) -> SavedPlan:
         return spoken(saved, kitchen.get(db).kitchen)
 
 
-def _kept(store: Store, saved: SavedPlan, plan: Plan, key: str | None) -> SavedPlan:
+def _kept(
+    store: Store, saved: SavedPlan, plan: Plan, key: str | None, also: Callable[[Session], None] | None = None
+) -> SavedPlan:
+    """The changed plan kept, and what goes with it in the same transaction."""
     with store.session() as db:
-        return once(
-            db,
-            key,
-            SavedPlan,
-            lambda: plans.change(db, saved.id, saved.revision, plan),
-            lambda id: plans.get(db, id),
-        )
+
+        def keep() -> SavedPlan:
+            changed = plans.change(db, saved.id, saved.revision, plan)
+            if also:
+                also(db)
+            return changed
+
+        return once(db, key, SavedPlan, keep, lambda id: plans.get(db, id))
 
 
 async def _solved(worker: Worker, work: Callable[..., Answer], *arguments: object) -> Answer:

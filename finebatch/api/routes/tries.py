@@ -83,7 +83,10 @@ def get_try(dough_id: Annotated[str, Query(max_length=40)], db: Reading) -> TryU
     if a and b:
         left, right = bakes.get(db, a).bake, bakes.get(db, b).bake
         known = known_of(db, dough_id, right.kitchen.oven_number).without(a, b)
-        told = in_units(told_by_halves(difference(left, right, known)), kitchen.get(db).kitchen)
+        try:
+            told = in_units(told_by_halves(difference(left, right, known)), kitchen.get(db).kitchen)
+        except ValueError:
+            told = "One of the halves has no dough to compare: its lines weigh nothing."
     return TryUnderWay(kept=kept, bake_a=a, bake_b=b, told=told)
 
 

@@ -89,7 +89,7 @@ def tries_of(spec: DoughSpec, kitchen: Kitchen, known: "Known", wish: TryWish) -
             Try(
                 kind=kind, saying=saying, spec=other, figures=_figures(then, doubt, lies_wider_mm(other, case), shade(math.exp(rim + crust_ln))), chance=chance, bits=bits,
                 doubt_pct=100 * effect, after_halves_pct=100 * halves, after_days_pct=100 * days,
-                halves=browner is None and kind in HALVES and effect > MEASURED[output] and halves <= WORTH * effect,
+                on_half=kind in HALVES, halves=browner is None and kind in HALVES and effect > MEASURED[output] and halves <= WORTH * effect,
             )
         )  # fmt: skip
     learns = wish.wanted is Wanted.LEARN

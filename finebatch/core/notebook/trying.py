@@ -37,7 +37,8 @@ class Figures(Value):
 
 class Try(Value):
     """One change to try: the dough with it, what is then foretold, its chance to meet the wish (0 to 1) and the bits it would teach. Of its
-    effect, the doubt in % now, after two halves of one tray, and after a day each; `halves` where the halves are worth their trouble."""
+    effect, the doubt in % now, after two halves of one tray, and after a day each; `on_half` where two halves of a tray can have it, `halves`
+    where that is worth its trouble."""
 
     kind: str
     saying: str
@@ -48,6 +49,7 @@ class Try(Value):
     doubt_pct: float
     after_halves_pct: float
     after_days_pct: float
+    on_half: bool
     halves: bool
 
 

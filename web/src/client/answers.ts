@@ -33,6 +33,10 @@ export function useAnswers() {
             client.setQueryData(keys.plan(change.id), answer as SavedPlan);
             for (const key of [keys.plans, keys.bakes, keys.foretold, keys.doughs]) refresh(client, key);
             break;
+          case "keep-try":
+          case "end-try":
+            refresh(client, keys.bakes);
+            break;
           case "put-aside-plan":
           case "put-back-plan":
             refresh(client, keys.plan(change.id));

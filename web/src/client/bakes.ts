@@ -1,7 +1,7 @@
 /** The notebook: bakes as they were written down. */
-import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useOutbox } from "./answers";
-import { api, type DoughSpec, need, type Schemas } from "./api";
+import { api, need, type Schemas } from "./api";
 import { keys } from "./keys";
 
 export type SavedBake = Schemas["SavedBake"];
@@ -88,23 +88,6 @@ export function useTried(dough: string | undefined) {
     queryFn: () => need(api.GET("/api/tries/kept", { params: { query: { dough_id: dough ?? "" } } })),
     enabled: Boolean(dough),
   });
-}
-
-/** Begins and ends a try; what is shown of it is asked for anew. */
-export function useTrying(dough: string) {
-  const client = useQueryClient();
-  const anew = () => client.invalidateQueries({ queryKey: keys.tried(dough) });
-  return {
-    begin: async (spec: DoughSpec, saying: string) => {
-      const kept = await need(api.POST("/api/tries/kept", { body: { dough_id: dough, saying, spec } }));
-      await anew();
-      return kept;
-    },
-    end: async (id: string) => {
-      await need(api.POST("/api/tries/kept/{try_id}/end", { params: { path: { try_id: id } } }));
-      await anew();
-    },
-  };
 }
 
 /** What the bakes tell of this oven and these hands. */

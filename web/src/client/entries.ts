@@ -17,6 +17,8 @@ export type Change =
       now: string;
     }
   | { kind: "tell-test"; id: string; told: Schemas["TestTold"] }
+  | { kind: "keep-try"; id: string; trial: Schemas["NewTry"] }
+  | { kind: "end-try"; id: string; saying: string }
   | { kind: "put-aside-plan" | "put-back-plan"; id: string; revision: number; name: string }
   | { kind: "add-bake"; id: string; bake: Schemas["NewBake"] }
   | { kind: "save-bake"; id: string; save: Schemas["BakeSave"]; revision: number; name: string }
@@ -51,6 +53,9 @@ export function thingOf(change: Change): string {
     case "put-aside-plan":
     case "put-back-plan":
       return `plan:${change.id}`;
+    case "keep-try":
+    case "end-try":
+      return `try:${change.id}`;
     case "throw-away":
       return `${change.of}:${change.id}`;
     case "add-bake":

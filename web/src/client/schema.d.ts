@@ -5851,7 +5851,8 @@ export interface components {
         /**
          * Try
          * @description One change to try: the dough with it, what is then foretold, its chance to meet the wish (0 to 1) and the bits it would teach. Of its
-         *     effect, the doubt in % now, after two halves of one tray, and after a day each; `halves` where the halves are worth their trouble.
+         *     effect, the doubt in % now, after two halves of one tray, and after a day each; `on_half` where two halves of a tray can have it, `halves`
+         *     where that is worth its trouble.
          */
         Try: {
             /** Kind */
@@ -5870,6 +5871,8 @@ export interface components {
             after_halves_pct: number;
             /** After Days Pct */
             after_days_pct: number;
+            /** On Half */
+            on_half: boolean;
             /** Halves */
             halves: boolean;
         };

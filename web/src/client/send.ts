@@ -43,6 +43,10 @@ export function sendChange(change: Change, key: string): Promise<unknown> {
       const params = { path: { plan_id: change.id }, header };
       return need(api.POST("/api/plans/{plan_id}/tests", { params, body: change.told }));
     }
+    case "keep-try":
+      return need(api.POST("/api/tries/kept", { params: { header }, body: change.trial }));
+    case "end-try":
+      return need(api.POST("/api/tries/kept/{try_id}/end", { params: { path: { try_id: change.id } } }));
     case "put-aside-plan":
     case "put-back-plan": {
       const params = { path: { plan_id: change.id }, header };

@@ -196,6 +196,10 @@ function subject(change: Change): string {
       return "A change of the bake day";
     case "tell-test":
       return "A test cookie written down";
+    case "keep-try":
+      return `${change.trial.saying}, to be tried`;
+    case "end-try":
+      return `${change.saying}, no longer tried`;
     case "put-aside-plan":
       return `${change.name}, a bake day put aside`;
     case "put-back-plan":

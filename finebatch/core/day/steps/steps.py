@@ -188,7 +188,7 @@ def _load_steps(
     off = {"dough": load.dough, "load": i}  # the tray is another's by then
     inside = {**own, "oven": rack[0], "rack": rack[1]}
     where = f"Rack {rack[1]}." if len(t.ovens) == 1 else f"Oven {rack[0]}, rack {rack[1]}."
-    vessel = f"{'pan' if OWN_PAN.fullmatch(load.tray) else 'tray'} {tray}"
+    vessel = f"{_vessel(load)} {tray}"
     doing = f"{words.shape} {load.pieces}" + (f", {words.on_raw}: {load.name}" if words.on_raw else f", {load.name}")
     steps = [
         _step(
@@ -239,11 +239,10 @@ def _load_steps(
         )
     if ticks.turn:
         other = _swapped_with(t, table, i)
+        with_ = "" if other is None else f"{_vessel(work.loads[other])} {trays[other]}"
         turning = words.half or "Turn"
         title = (
-            f"{turning}: {vessel}"
-            if words.half or other is None
-            else f"Turn, and swap racks with tray {trays[other]}: {vessel}"
+            f"{turning}: {vessel}" if words.half or other is None else f"Turn, and swap racks with {with_}: {vessel}"
         )
         steps.append(
             _step(
@@ -299,6 +298,10 @@ def _moving(load: LoadWork, vessel: str, words: Texts) -> str:
 OWN_PAN = re.compile(r"pan\d+\.\d+")  # a form's own, not one of the kitchen's trays
 
 
+def _vessel(load: LoadWork) -> str:
+    return "pan" if OWN_PAN.fullmatch(load.tray) else "tray"
+
+
 def _large(words: str) -> str:
     return words[0].upper() + words[1:]
 
@@ -316,7 +319,6 @@ def _swapped_with(t: Ticks, table: Timetable, i: int) -> int | None:
 
 
 JOINED = 4  # ticks: a look so near another act on the same tray is part of that
-AT_ONCE = 40  # ticks: where the oven stands empty so long before it must change, it may stay as it is
 IDLE = 60  # ticks: an oven empty for half an hour and the time it heats may be off
 
 
@@ -344,7 +346,7 @@ def _oven_steps(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, .
                 current = j
             elif gap is not None:
                 steps.append(
-                    _step(Kind.OVEN_CHANGE, f"Turn {which} to {words[j].dial}", Lane.OVEN, Heat.HOT, max(free_from, at - gap - AT_ONCE), at,
+                    _step(Kind.OVEN_CHANGE, f"Turn {which} to {words[j].dial}", Lane.OVEN, Heat.HOT, min(free_from, at - gap), at,
                           oven=oven + 1, rack=1, detail="As soon as the last tray before is out.")
                 )  # fmt: skip
                 current = j

@@ -58,6 +58,10 @@ def halves_of(
     """The work of a dough of which half is made with a change, both on each tray, and that of the other half until it is shaped. Raises Refusal where
     there are no single pieces to lay left and right."""
     plain, tried = halves
+    if asked.test_first:
+        raise refusal(
+            f"doughs.{index}", f"{plain.name}: a test cookie first, or a change on one half. Choose one of them."
+        )
     share = share_of(times(plain, kitchen, asked.times), kitchen, index, asked, known)
     if (
         any(load.after_log is not None for load in share.loads)

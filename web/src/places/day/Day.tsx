@@ -1,24 +1,21 @@
 /** The bake day: ask for a plan, and find those made before. */
 
-import { useQueries } from "@tanstack/react-query";
-import { type FormEvent, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { type FormEvent, useDeferredValue, useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { ApiError, DoughSpec, FieldError, Kitchen } from "../../client/api";
-import { assessOf } from "../../client/assessments";
+import type { ApiError, FieldError } from "../../client/api";
 import { lastDough } from "../../client/dough";
-import { doughNow, useShelf } from "../../client/doughs";
-import { keys } from "../../client/keys";
+import { useShelf } from "../../client/doughs";
 import { useKitchen } from "../../client/kitchen";
 import { makePlan, usePlans, useShowPlan, warmUp } from "../../client/plans";
-import { within } from "../../client/within";
 import { Segments, Select, Switch } from "../../pieces/choice";
-import { Button, NumberField, SearchField } from "../../pieces/controls";
+import { Button, SearchField } from "../../pieces/controls";
 import { MomentField, TimeField } from "../../pieces/moment";
 import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { ANCHORS, options } from "../../words/labels";
-import { clock, day, plural } from "../../words/numbers";
-import { type Ask, askOf, type Choices, useChoices } from "./choices";
+import { clock, day } from "../../words/numbers";
+import { askOf, type Choices, useChoices } from "./choices";
+import { DoughAsks, useChosen } from "./DoughAsks";
 
 /** The value of a datetime-local field for a moment, in the baker's own time. */
 const local = (moment: Date) =>
@@ -31,7 +28,6 @@ function tomorrowAtSix(): string {
   return local(moment);
 }
 
-const MOST_DOUGHS = 12;
 const NIGHT: [string, string] = ["22:00", "07:00"];
 const SEARCHED_FROM = 20; // a choice of more is found by typing
 
@@ -224,167 +220,7 @@ export function Day() {
   );
 }
 
-/** The chosen doughs by name, wherever on a long shelf they are, and which of them are not there any more. */
-function useChosen(ids: string[]) {
-  const answers = useQueries({
-    queries: ids.map((id) => ({
-      queryKey: keys.dough(id),
-      queryFn: () => doughNow(id),
-      retry: false,
-      staleTime: 5000,
-    })),
-  });
-  const found = answers.flatMap(({ data }) =>
-    data
-      ? [
-          {
-            id: data.id,
-            name: data.spec.name,
-            spec: data.spec,
-            kept: data.spec.shares.filter((share) => share.keep !== "now"),
-          },
-        ]
-      : [],
-  );
-  const lost = ids.filter((_, i) =>
-    [404, 410, 422].includes((answers[i]?.error as ApiError | null)?.status ?? 0),
-  );
-  const text = lost.join();
-  const gone = useMemo(() => (text ? text.split(",") : []), [text]);
-  return { found, gone };
-}
-
 const minutesOf = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
-
-type Named = { id: string; name: string; kept: { id: string; name: string }[] };
-type Chosen = Named & { spec: DoughSpec };
-
-/** For which of the chosen doughs a test cookie can be baked before the rest, and what it would be worth. */
-function useTests(chosen: Chosen[], kitchen: Kitchen | undefined) {
-  const answers = useQueries({
-    queries: chosen.map(({ id, spec }) => ({
-      queryKey: keys.assessment(id, spec, kitchen),
-      queryFn: () => assessOf(id, spec, kitchen as Kitchen),
-      enabled: Boolean(kitchen),
-      retry: false,
-      staleTime: Number.POSITIVE_INFINITY,
-      gcTime: 10_000,
-    })),
-  });
-  return new Map(chosen.map(({ id }, i) => [id, answers[i]?.data?.test]));
-}
-
-/** A dough, or a share of one that is kept, as one choice. */
-const choiceOf = (ask: { dough_id: string; share_id?: string | null }) =>
-  ask.share_id ? `${ask.dough_id} ${ask.share_id}` : ask.dough_id;
-
-function choices(dough: Named, taken: ReadonlySet<string>): [string, string][] {
-  const all: [string, string][] = [
-    [dough.id, dough.name],
-    ...dough.kept.map((share): [string, string] => [
-      choiceOf({ dough_id: dough.id, share_id: share.id }),
-      `${dough.name}, ${share.name} (kept)`,
-    ]),
-  ];
-  return all.filter(([value]) => !taken.has(value));
-}
-
-function DoughAsks(props: {
-  asks: Ask[];
-  doughs: Named[];
-  chosen: Chosen[];
-  kitchen?: Kitchen;
-  onAsks: (asks: Ask[]) => void;
-}) {
-  const { asks, doughs, chosen, onAsks } = props;
-  const tests = useTests(chosen, props.kitchen);
-  const put = (index: number, part: Partial<Ask>) =>
-    onAsks(asks.map((ask, i) => (i === index ? { ...ask, ...part } : ask)));
-  const all = [...chosen.filter((one) => !doughs.some((dough) => dough.id === one.id)), ...doughs];
-  const taken = new Set(asks.map(choiceOf));
-  const left = all.flatMap((dough) => choices(dough, taken));
-  const asked = (value: string) => {
-    const [dough_id = "", share_id = null] = value.split(" ");
-    return { dough_id, share_id, test_first: false, try_id: null };
-  };
-  return (
-    <fieldset className="grid gap-2.5">
-      <legend className="mb-1 font-semibold">What is baked</legend>
-      {asks.map((ask, index) => (
-        <div key={choiceOf(ask)} className="flex flex-wrap items-end gap-2.5">
-          <div className="min-w-48 flex-1">
-            <Select
-              label={asks.length > 1 ? `Dough ${index + 1}` : "Dough"}
-              value={choiceOf(ask)}
-              onValue={(value) => put(index, asked(value))}
-              options={all.flatMap((dough) =>
-                choices(dough, new Set(asks.filter((_, i) => i !== index).map(choiceOf))),
-              )}
-            />
-          </div>
-          <NumberField
-            label="Batches"
-            unit="×"
-            width="w-18"
-            value={ask.times}
-            {...within("DoughAsk", "times")}
-            step={0.5}
-            onValue={(times) => put(index, { times })}
-          />
-          <Switch
-            label="Chill overnight"
-            checked={ask.overnight}
-            onChecked={(overnight) => put(index, { overnight })}
-          />
-          {ask.try_id && (
-            <Switch label="Half with the change" checked onChecked={() => put(index, { try_id: null })} />
-          )}
-          {!ask.try_id && (tests.get(ask.dough_id) || ask.test_first) && (
-            <Switch
-              label="Test cookie first"
-              checked={ask.test_first ?? false}
-              onChecked={(test_first) => put(index, { test_first })}
-            />
-          )}
-          {asks.length > 1 && (
-            <Button
-              kind="quiet"
-              aria-label={`Leave out dough ${index + 1}`}
-              onClick={() => onAsks(asks.filter((_, i) => i !== index))}
-            >
-              Leave out
-            </Button>
-          )}
-          {!ask.test_first && !ask.try_id && tests.get(ask.dough_id)?.why && (
-            <p className="basis-full text-plain text-quiet">
-              {tests.get(ask.dough_id)?.why} A test cookie, baked and measured first, would tell.
-            </p>
-          )}
-          {ask.try_id && (
-            <p className="basis-full text-plain text-quiet">
-              Half of the dough is made as it is, half with the change; each tray has both, A at the left and
-              B at the right.
-            </p>
-          )}
-          {ask.test_first && (
-            <p className="basis-full text-plain text-quiet">
-              {plural(tests.get(ask.dough_id)?.pieces ?? 1, "cookie")} first; once measured, the rest is laid
-              out and timed anew. Until then this plan stands as the dough is foretold today.
-            </p>
-          )}
-        </div>
-      ))}
-      {asks.length < MOST_DOUGHS && left[0] && (
-        <Button
-          className="justify-self-start"
-          onClick={() => left[0] && onAsks([...asks, { ...asked(left[0][0]), times: 1, overnight: false }])}
-        >
-          And another dough
-        </Button>
-      )}
-    </fieldset>
-  );
-}
 
 function PlansMade() {
   const { plans, total, hasNextPage, fetchNextPage, isFetchingNextPage } = usePlans();

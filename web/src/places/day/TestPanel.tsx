@@ -9,6 +9,7 @@ import { Segments } from "../../pieces/choice";
 import { Button, MaybeField } from "../../pieces/controls";
 import { Note, Panel } from "../../pieces/notes";
 import { Asked, Widths } from "../../pieces/widths";
+import { useWritten } from "../../pieces/written";
 import { options, VERDICTS } from "../../words/labels";
 import { clock, plural } from "../../words/numbers";
 
@@ -31,10 +32,9 @@ function TestPanel(props: {
 }) {
   const { saved, kitchen, load, index } = props;
   const { plan } = saved;
-  const [measured, set] = useState<Measured>(NOTHING);
+  const { written: measured, write: put, forget } = useWritten<Measured>(`${saved.id}.${load.name}`, NOTHING);
   const [working, setWorking] = useState(false);
   const [problem, setProblem] = useState<string>();
-  const put = (part: Partial<Measured>) => set((now) => ({ ...now, ...part }));
   const out = plan.steps.find(({ kind, load: of }) => kind === "unload" && of === index);
   const at = out && clock(new Date(new Date(plan.start).getTime() + out.start_s * 1000), kitchen);
   const asked = saved.request.doughs[plan.work.doughs[load.dough]?.asked ?? 0];
@@ -57,7 +57,9 @@ function TestPanel(props: {
     const now = new Date().toISOString();
     const body = { revision: saved.revision, load: index, measured, now };
     try {
-      props.onPlan(await outbox.ask<SavedPlan>({ kind: "tell-test", id: saved.id, told: body }));
+      const plan = await outbox.ask<SavedPlan>({ kind: "tell-test", id: saved.id, told: body });
+      forget();
+      props.onPlan(plan);
     } catch (failure) {
       const { current, errors, message } = failure as ApiError;
       if (current) props.onPlan(current as SavedPlan);

@@ -2,8 +2,9 @@
 import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
-import { middleWidth, type SavedBake, useBakes, useTried, useTrying } from "../../client/bakes";
+import { middleWidth, type SavedBake, useBakes, useTried } from "../../client/bakes";
 import { lastDough, useDough } from "../../client/dough";
+import { newKey } from "../../client/entries";
 import { useKitchen } from "../../client/kitchen";
 import { outbox } from "../../client/outbox";
 import { History } from "../../drawing/history";
@@ -30,7 +31,6 @@ export function Notebook() {
   const { data: kitchen } = useKitchen();
   const { bakes, unreadable, total, hasNextPage, fetchNextPage } = useBakes(id);
   const { data: tried } = useTried(id);
-  const { begin } = useTrying(id ?? "");
   const [sheet, openSheet] = useOpened("sheet");
   const navigate = useNavigate();
   const [edited, edit] = useOpened("bake");
@@ -169,8 +169,8 @@ export function Notebook() {
         spec={dough.spec}
         kitchen={kitchen}
         onTake={take}
-        onHalves={async (spec, saying) => {
-          await begin(spec, saying);
+        onHalves={(spec, saying) => {
+          outbox.put({ kind: "keep-try", id: newKey(), trial: { dough_id: id, saying, spec } });
           openSheet(undefined);
         }}
       />

@@ -1,5 +1,5 @@
 /** A bake written down in under a minute: what is not known is left out, and what can hardly be meant is asked at its field. */
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { useStill } from "../../client/assessments";
 import { type Measured, measuredOf, NOTHING, pictureOf, type SavedBake, useDraft } from "../../client/bakes";
@@ -14,6 +14,7 @@ import { MomentField } from "../../pieces/moment";
 import { PictureField } from "../../pieces/picture";
 import { toast } from "../../pieces/toasts";
 import { Asked, Widths } from "../../pieces/widths";
+import { useWritten } from "../../pieces/written";
 import { LIKED, options, TEXTURES, VERDICTS } from "../../words/labels";
 import { Befores, Shades, ThermometerField } from "./record";
 
@@ -30,34 +31,6 @@ interface Written {
   measured: Measured;
   /** A new one, as base64; empty to take it away, null to leave it as it is. */
   picture: string | null;
-}
-
-/** What is being written is kept on this device until it is saved or let go. */
-function useWritten(key: string, start: Written) {
-  const name = `finebatch.record.${key}`;
-  const [written, set] = useState<Written>(() => {
-    try {
-      const kept = localStorage.getItem(name);
-      return kept ? { ...start, ...JSON.parse(kept) } : start;
-    } catch {
-      return start;
-    }
-  });
-  const write = (part: Partial<Written>) =>
-    set((now) => {
-      const next = { ...now, ...part };
-      try {
-        localStorage.setItem(name, JSON.stringify(next));
-      } catch {
-        // A device without room keeps what is typed as long as the page is open.
-      }
-      return next;
-    });
-  const forget = () => {
-    localStorage.removeItem(name);
-    set(start);
-  };
-  return { written, write, forget };
 }
 
 export function RecordSheet(props: {

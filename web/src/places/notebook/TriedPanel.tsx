@@ -1,7 +1,8 @@
 /** What is being tried on half of a dough's trays: the way from the plan over both halves to what they told. */
 import { Link } from "react-router";
 import type { DoughSpec, Kitchen } from "../../client/api";
-import { useTried, useTrying } from "../../client/bakes";
+import { useTried } from "../../client/bakes";
+import { outbox } from "../../client/outbox";
 import { Button } from "../../pieces/controls";
 
 export function TriedPanel(props: {
@@ -11,9 +12,9 @@ export function TriedPanel(props: {
   onTake: (spec: DoughSpec, saying: string) => void;
 }) {
   const { data } = useTried(props.dough);
-  const { end } = useTrying(props.dough);
   const kept = data?.kept;
   if (!kept) return null;
+  const end = () => outbox.put({ kind: "end-try", id: kept.id, saying: kept.saying });
   const paper = props.kitchen.units === "us" ? "letter" : "a4";
   const linked = "inline-flex min-h-11 items-center px-3 font-medium underline underline-offset-4";
   const halves = [
@@ -37,7 +38,7 @@ export function TriedPanel(props: {
             kind="main"
             onClick={() => {
               props.onTake(kept.spec, kept.saying);
-              end(kept.id);
+              end();
             }}
           >
             Keep the change
@@ -68,7 +69,7 @@ export function TriedPanel(props: {
             )}
           </>
         )}
-        <Button kind="quiet" onClick={() => end(kept.id)}>
+        <Button kind="quiet" onClick={end}>
           {data.told ? "Stay with the dough as it is" : "Let it go"}
         </Button>
       </div>

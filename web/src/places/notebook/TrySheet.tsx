@@ -25,9 +25,6 @@ export function TrySheet(props: {
 
 const COLOURED = new Set<Schemas["Wanted"]>(["browner", "paler"]);
 
-/** Changes that two halves of one tray can have; one oven is hot for both. */
-const ON_HALVES = new Set(["portion", "formula", "cold"]);
-
 function Wishing({ spec, kitchen, onTake, onHalves }: Parameters<typeof TrySheet>[0]) {
   const [wanted, want] = useState<Schemas["Wanted"]>("narrower");
   const [resize, setResize] = useState(false);
@@ -81,7 +78,7 @@ function Wishing({ spec, kitchen, onTake, onHalves }: Parameters<typeof TrySheet
                   )}
                 </div>
                 <div className="flex flex-wrap gap-2">
-                  {ON_HALVES.has(one.kind) && (
+                  {one.on_half && (
                     <Button onClick={() => onHalves(one.spec, one.saying)}>Try it on one half</Button>
                   )}
                   <Button onClick={() => onTake(one.spec, one.saying)}>Take it to the bench</Button>
