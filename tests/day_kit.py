@@ -66,6 +66,8 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
                 temper_after_s=7200, temper_s=draw(st.sampled_from([0, 600])), rechill_s=draw(st.sampled_from([0, 900])), pack_s=draw(st.sampled_from([0, 120])),
             )
         )  # fmt: skip
+        if doughs[-1].lead_s and draw(st.integers(0, 3)) == 0:
+            doughs[-1] = doughs[-1].model_copy(update={"lead_first_s": 420})
         if draw(st.integers(0, 3)) == 0:
             lag = {"mix_first_s": 240, "mix_lag_s": 720, "mix_s": 240 + 720 + 200}
             doughs[-1] = doughs[-1].model_copy(update=lag)
@@ -78,6 +80,8 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
                 "tray": draw(st.sampled_from(["sheet", "sheet", "small"])),
                 "turn_s": draw(st.sampled_from([0, 20, 30])),
                 "area_cm2": draw(st.integers(300, 900)),
+                "wash_s": draw(st.sampled_from([0, 0, 0, 35])),
+                "dry_first_s": draw(st.sampled_from([0, 0, 0, 600])),
             }
             loads.append(
                 LoadWork(

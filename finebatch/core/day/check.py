@@ -13,6 +13,7 @@ from .work.work import MIX_WITHIN_S, DayWork, DoughWork, LoadWork
 
 ROUNDING_S = 30  # the bake is planned to the half minute
 TURN_WITHIN_S = 60
+WASHED_WITHIN_S = 3 * 60
 FOREVER_S = 10**9
 _Group = dict[Kind, list[Step]]
 
@@ -68,7 +69,8 @@ def _each_thing_once(work: DayWork, steps: list[Step], doughs: list[_Group], loa
             Kind.WEIGH: not dough.made,
             Kind.DIVIDE: bool(dough.divide_s),
             Kind.CHILL: bool(dough.chill_s),
-            Kind.SOFTEN: bool(dough.lead_s) and not dough.made,
+            Kind.BROWN: bool(dough.lead_first_s),
+            Kind.SOFTEN: dough.lead_s > dough.lead_first_s and not dough.made,
             Kind.THAW: bool(dough.lead_s) and dough.made,
             Kind.PACK: bool(dough.pack_s),
         }
@@ -82,7 +84,12 @@ def _each_thing_once(work: DayWork, steps: list[Step], doughs: list[_Group], loa
         for kind in (Kind.LOAD, Kind.BAKE, Kind.UNLOAD, Kind.REST, Kind.TRANSFER, Kind.COOL, Kind.TRAY_COOL):
             if len(has[kind]) != 1:
                 broken.append(Broken(f"{load.name}: {kind.value} is in the plan {len(has[kind])} times"))
-        for kind, length_s in ((Kind.TURN, load.turn_s), (Kind.HOT, load.hot_s), (Kind.DRY, load.dry_s)):
+        for kind, length_s in (
+            (Kind.TURN, load.turn_s),
+            (Kind.HOT, load.hot_s),
+            (Kind.WASH, load.wash_s),
+            (Kind.DRY, load.dry_s),
+        ):
             if len(has[kind]) != int(bool(length_s)):
                 broken.append(Broken(f"{load.name}: {kind.value} is in the plan {len(has[kind])} times"))
         if not has[Kind.FORM] or bool(has[Kind.ICE]) != bool(load.ice_s):
@@ -103,8 +110,14 @@ def _dough(dough: DoughWork, has: _Group) -> list[Broken]:
     worked = sum(_length(step) for step in has[Kind.MIX])
     if _length(weigh) < dough.weigh_s or worked < dough.mix_s - dough.mix_lag_s:
         broken.append(Broken(f"{name}: weighing or mixing is given too little time"))
-    if dough.lead_s and weigh.start_s < has[Kind.SOFTEN][0].start_s + dough.lead_s:
+    led = dough.lead_s - dough.lead_first_s
+    if led and weigh.start_s < has[Kind.SOFTEN][0].start_s + led:
         broken.append(Broken(f"{name} is begun before its fat is soft"))
+    if dough.lead_first_s:
+        browned = has[Kind.BROWN][0]
+        then = has[Kind.SOFTEN][0] if led else weigh
+        if _length(browned) < dough.lead_first_s or then.start_s < browned.end_s:
+            broken.append(Broken(f"{name}: what comes before its cooling is given too little time, or comes after"))
     if mix.start_s < weigh.end_s:
         broken.append(Broken(f"{name} is mixed before it is weighed"))
     if mix.start_s > weigh.end_s + MIX_WITHIN_S:
@@ -144,6 +157,14 @@ def _load(work: DayWork, load: LoadWork, has: _Group, i: int, bake_s: int) -> li
         broken.append(Broken(f"{name}: shaping stops too long in between", True))
     if into.start_s < form[-1].end_s:
         broken.append(Broken(f"{name} goes in before it is shaped"))
+    if load.wash_s:
+        wash = has[Kind.WASH][0]
+        if _length(wash) < load.wash_s or wash.start_s < form[-1].end_s:
+            broken.append(Broken(f"{name}: brushing is given too little time, or comes before shaping"))
+        if not 0 <= into.start_s - wash.end_s <= WASHED_WITHIN_S:
+            broken.append(Broken(f"{name} is not brushed just before it goes in"))
+        if wash.start_s - form[-1].end_s < load.dry_first_s:
+            broken.append(Broken(f"{name}: the first coat has no time to dry"))
     waits, parked = into.start_s - form[-1].end_s, bool(has[Kind.PARK])
     if waits > (room.park_max_s if parked else load.wait_max_s):
         broken.append(Broken(f"{name}: raw cookies wait too long", True))

@@ -30,6 +30,7 @@ class DoughTicks:
     """As DoughWork, in ticks."""
 
     lead: int
+    lead_first: int
     weigh: int
     mix: int
     mix_first: int
@@ -64,6 +65,8 @@ class LoadTicks:
     bake: int
     turn: int
     wait_max: int
+    dry_first: int
+    wash: int
     hot: int
     rest: int
     rest_max: int
@@ -81,6 +84,11 @@ class LoadTicks:
     slot: int
     turn_at: int
     kind: tuple[object, ...] = field(compare=False)  # equal for loads that are alike
+
+    @property
+    def before(self) -> int:
+        """What lies at least between shaped and in the oven."""
+        return self.dry_first + self.wash
 
 
 @dataclass(frozen=True)
@@ -151,7 +159,7 @@ def to_ticks(work: DayWork) -> Ticks:
     room = work.room
     doughs = tuple(
         DoughTicks(
-            lead=up(d.lead_s), weigh=up(d.weigh_s), mix=_mixing(d), mix_first=up(d.mix_first_s), mix_lag=up(d.mix_lag_s), divide=up(d.divide_s), chill=up(d.chill_s),
+            lead=up(d.lead_first_s) + up(d.lead_s - d.lead_first_s), lead_first=up(d.lead_first_s), weigh=up(d.weigh_s), mix=_mixing(d), mix_first=up(d.mix_first_s), mix_lag=up(d.mix_lag_s), divide=up(d.divide_s), chill=up(d.chill_s),
             chill_max=max(up(d.chill_s), d.chill_max_s // TICK_S), temper_after=d.temper_after_s // TICK_S, temper=up(d.temper_s),
             shelf=d.shelf if d.chill_s else 0, rechill=up(d.rechill_s), pack=up(d.pack_s), made=d.made,
         )
@@ -165,7 +173,7 @@ def to_ticks(work: DayWork) -> Ticks:
         loads.append(
             LoadTicks(
                 dough=load.dough, tray=load.tray, shape=chunks(up(load.shape_s)), oven_c=load.oven_c, bake=bake, turn=up(load.turn_s),
-                wait_max=load.wait_max_s // TICK_S, hot=up(load.hot_s), rest=up(load.rest_s),
+                wait_max=load.wait_max_s // TICK_S, dry_first=up(load.dry_first_s), wash=up(load.wash_s), hot=up(load.hot_s), rest=up(load.rest_s),
                 rest_max=(load.rest_s + load.rest_slack_s) // TICK_S, transfer=up(load.transfer_s), cool=up(load.cool_s),
                 area=load.area_cm2, after_log=load.after_log, slice_from=up(load.slice_from_s), slice_to=load.slice_to_s // TICK_S,
                 scraps=load.scraps, also=load.also, test=load.test, ice=chunks(up(load.ice_s)), dry=up(load.dry_s), slot=slot, turn_at=up(room.load_s) + (bake // 2 if load.half_s is None else load.half_s // TICK_S),

@@ -17,7 +17,6 @@ from .method import (
     mixing_parts,
     propose,
     ready_steps,
-    softening_minutes,
 )
 from .styles import Style, Usual, strangeness, styles
 from .wanting import wanting
@@ -56,7 +55,6 @@ __all__ = [
     "propose",
     "ready_steps",
     "rescue",
-    "softening_minutes",
     "strangeness",
     "styles",
     "targets",

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from enum import StrEnum
+from typing import NamedTuple
 
 from pydantic import Field
 
@@ -86,7 +87,8 @@ def propose(
     bowl = _Bowl(weighed)
     steps: list[MethodStep] = []
     beaten = mixing in (Mixing.CREAMED_LIGHT, Mixing.CREAMED_HEAVY, Mixing.ONE_STAGE)
-    if fat is FatState.SOFT and beaten and bowl.has(Role.FAT):
+    steps += _browned(weighed)
+    if fat is FatState.SOFT and beaten and bowl.has(Role.FAT) and not all(map(_is_browned, _fats(weighed))):
         minutes = {16: 80, 20: 40, 24: 25}[min((16, 20, 24), key=lambda c: abs(c - room_c))]
         also = " and the eggs" if bowl.has(Role.EGG) else ""
         text = f"Take out the fat{also}; cut the fat into 20 mm cubes."
@@ -135,6 +137,32 @@ def _is_nut(line: WeighedLine) -> bool:
     if line.part is not Part.DOUGH or not line.reading.ingredient_id or not line.reading.mass_g:
         return False
     return catalogue()[line.reading.ingredient_id].category in ("nut", "seed")
+
+
+BROWNED_SHARE = 0.83  # of butter, when its water is gone
+BROWN_MIN, BROWN_MIN_100_G = 7.0, 1.0  # a light pan, and each 100 g more of foam to wait for (judged)
+
+
+def _fats(weighed: tuple[WeighedLine, ...]) -> list[WeighedLine]:
+    return [line for line in weighed if line.part is Part.DOUGH and line.role is Role.FAT]
+
+
+def _is_browned(line: WeighedLine) -> bool:
+    return line.reading.ingredient_id == "butter_browned"
+
+
+def _browned(weighed: tuple[WeighedLine, ...]) -> list[MethodStep]:
+    """Butter that the card wants browned is browned first, and cools by itself until it can be used."""
+    grams = sum(line.reading.mass_g or 0.0 for line in _fats(weighed) if _is_browned(line))
+    if not grams:
+        return []
+    whole = round(grams / BROWNED_SHARE / 5) * 5
+    minutes = round(BROWN_MIN + BROWN_MIN_100_G * whole / 100)
+    text = f"Brown {whole} g butter in a light pan, to have {grams:.0f} g of it."
+    return [
+        _step("brown", Stage.READY, text, minutes, "it smells of nuts and the flecks are hazel brown", caution="Hot fat burns."),
+        _step("cool-butter", Stage.READY, "Let the browned butter cool in a wide bowl.", 45, "it is cloudy and soft, no longer warm", Attention.PASSIVE),
+    ]  # fmt: skip
 
 
 def _finish(bowl: _Bowl, dry: bool) -> list[MethodStep]:
@@ -283,20 +311,24 @@ def mixing_parts(
     return mixing[:start], mixing[start:end], mixing[end:]
 
 
-def softening_minutes(steps: tuple[MethodStep, ...]) -> float:
-    """The longest passive getting-ready step: what must begin first."""
-    return max(
-        (step.minutes for step in steps if step.stage is Stage.READY and step.attention is Attention.PASSIVE),
-        default=0.0,
-    )
+class Ready(NamedTuple):
+    """What gets ready before the mixing: what hands do `first`, before what then gets ready `by_itself` (the longest of it first), and
+    what hands do `before` the weighing ends: sifting, chopping."""
+
+    first: tuple[MethodStep, ...]
+    by_itself: tuple[MethodStep, ...]
+    before: tuple[MethodStep, ...]
 
 
-def ready_steps(steps: tuple[MethodStep, ...]) -> tuple[tuple[MethodStep, ...], tuple[MethodStep, ...]]:
-    """What gets ready by itself, the longest first, and what hands do before the mixing: sifting, chopping."""
+def ready_steps(steps: tuple[MethodStep, ...]) -> Ready:
+    """The getting ready, in the method's own order: what stands before its longest passive step comes before it."""
     ready = [step for step in steps if step.stage is Stage.READY]
-    passive = [step for step in ready if step.attention is Attention.PASSIVE]
-    rest = tuple(step for step in ready if step.attention is not Attention.PASSIVE)
-    return tuple(sorted(passive, key=lambda step: -step.minutes)), rest
+    passive = sorted((step for step in ready if step.attention is Attention.PASSIVE), key=lambda step: -step.minutes)
+    starts = ready.index(passive[0]) if passive else 0
+    hands = [(i, step) for i, step in enumerate(ready) if step.attention is not Attention.PASSIVE]
+    return Ready(
+        tuple(step for i, step in hands if i < starts), tuple(passive), tuple(step for i, step in hands if i >= starts)
+    )
 
 
 def chill_hours(steps: tuple[MethodStep, ...]) -> float:

@@ -54,9 +54,12 @@ class Spreading(Forming[BatterForm]):
     families = ("foam_wafer", "drop_lacy")
     verb = "Drop and spread"
     step = "form_spread_wafer"
-    hot_words = "lift and curl each while it is pliable; hot sugar burns"
+    hot_words = "lift and curl each while it is pliable, what stiffens goes back in for a minute; hot sugar burns"
     size_is = "spoon_ml"
     widened_by = Widening(field="spoon_ml", least=1, most=60)
+
+    def shaping_says(self, form: BatterForm, pieces: int) -> str:
+        return f"Drop {pieces} and spread each thin"
 
     def piece_mass_g(self, form: BatterForm, dough_g: float, density_g_ml: float) -> float:
         return form.spoon_ml * density_g_ml

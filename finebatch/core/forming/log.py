@@ -128,6 +128,9 @@ class Slicing(Forming[LogForm]):
     def sized(self, form: LogForm, piece_g: float, factor: float) -> LogForm:
         return form.model_copy(update={"log_mm": form.log_mm * factor**0.5})
 
+    def shaping_says(self, form: LogForm, pieces: int) -> str:
+        return f"Slice {pieces}, {form.slice_mm:g} mm thick"
+
     def guides(self, form: LogForm, pieces: Pieces, sliced: SlicedLog | None) -> tuple[Guide, ...]:
         each = pieces.count // form.logs
         length = each * form.slice_mm + 2 * HEEL_MM

@@ -219,6 +219,9 @@ class Pressing(Forming[PanForm]):
             Guide(id="pan", title="Cutting plan", width_mm=width, height_mm=depth, marks=tuple(marks), saying=saying),
         )
 
+    def shaping_says(self, form: PanForm, pieces: int) -> str:
+        return "Press it in level, prick it all over"
+
     def hot_s(self, form: PanForm, pieces: int, pace: Pace) -> float:
         return pace("cut_pan")
 

@@ -184,6 +184,10 @@ class Forming(ABC, Generic[F]):
         """What helps to roll, cut or slice, at 1:1."""
         return ()
 
+    def shaping_says(self, form: F, pieces: int) -> str:
+        """What hands do for a tray of so many, as a friend would say it."""
+        return f"{self.verb} {pieces}"
+
     def shape_step(self, form: F) -> str:
         """The process table's step of shaping."""
         return self.step

@@ -64,6 +64,12 @@ def across_mm(form: RopeForm) -> float:
     return length / 3 + d
 
 
+LAID = {
+    Figure.RING: "close each to a ring", Figure.KNOT: "tie each in a knot", Figure.TWIST: "double and twist each", Figure.COIL: "coil each",
+    Figure.LOOP: "cross each to a loop",
+}  # fmt: skip
+
+
 class Laying(Forming[RopeForm]):
     """Figures laid of rope."""
 
@@ -73,6 +79,9 @@ class Laying(Forming[RopeForm]):
     step = "form_rope_shape"
     size_is = "length_mm"
     widened_by = Widening(field="length_mm", least=40, most=800)
+
+    def shaping_says(self, form: RopeForm, pieces: int) -> str:
+        return f"Roll {pieces} ropes of {form.length_mm:g} mm, {LAID[form.figure]}"
 
     def piece_mass_g(self, form: RopeForm, dough_g: float, density_g_ml: float) -> float:
         return rope_mass_g(form, density_g_ml)

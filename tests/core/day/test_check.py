@@ -27,7 +27,7 @@ def rich() -> tuple[DayWork, list[Step]]:
     """A day with a chill, a divided dough, slices, hot work, finishes and a parked tray."""
     base = LoadWork(
         dough=0, name="Rounds", pieces=9, tray="sheet", shape_s=400, oven_c=175, bake_s=720, turn_s=20, wait_max_s=600, hot_s=60, rest_s=180,
-        rest_slack_s=480, transfer_s=30, cool_s=1200, area_cm2=700, ice_s=300, dry_s=1800,
+        rest_slack_s=480, transfer_s=30, cool_s=1200, area_cm2=700, ice_s=300, dry_s=1800, wash_s=40, dry_first_s=300,
     )  # fmt: skip
     logs = base.model_copy(
         update={
@@ -53,7 +53,7 @@ def rich() -> tuple[DayWork, list[Step]]:
     )
     scraps = base.model_copy(update={"name": "Scraps", "scraps": True})
     doughs = (
-        DoughWork(name="Round dough", lead_s=1500, weigh_s=300, mix_s=300, divide_s=120, chill_s=3 * 3600, chill_max_s=4 * 3600, temper_after_s=7200,
+        DoughWork(name="Round dough", lead_s=1500, lead_first_s=400, weigh_s=300, mix_s=300, divide_s=120, chill_s=3 * 3600, chill_max_s=4 * 3600, temper_after_s=7200,
                   temper_s=600, rechill_s=900, pack_s=120),
         DoughWork(name="Rusk dough", lead_s=0, weigh_s=300, mix_s=300),
     )  # fmt: skip
@@ -157,6 +157,12 @@ FAULTS: dict[str, tuple[Fault, str]] = {
     "a step twice": (lambda steps: [*steps, steps[of(Kind.BAKE, 0)]], "bake is in the plan 2 times"),
     "a step backwards": (shorter(of(Kind.WEIGH, dough=1), -5), "ends before it starts"),
     "before the day": (shift(of(Kind.SOFTEN), -7200), "begins before the day"),
+    "browned too fast": (shorter(of(Kind.BROWN), 60), "before its cooling is given too little time"),
+    "browned while it cools": (shift(of(Kind.BROWN), 600), "or comes after"),
+    "brushed long before": (shift(of(Kind.WASH, 0), -400), "not brushed just before it goes in"),
+    "brushed too fast": (shorter(of(Kind.WASH, 0), 5), "brushing is given too little time"),
+    "the first coat wet": (all_of((Kind.FORM,), 0, 240), "the first coat has no time to dry"),
+    "never brushed": (without(Kind.WASH), "wash is in the plan 0 times"),
 }  # fmt: skip
 
 

@@ -2547,18 +2547,23 @@ export interface components {
         /**
          * DoughWork
          * @description One dough until it can be shaped. Of its mixing of `mix_s`, nobody is needed for `mix_lag_s` once `mix_first_s` is over (it cools), where
-         *     there is such a time. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
+         *     there is such a time. `lead_s` is passive (fat softening) and starts the day, with hands busy for its first `lead_first_s` (browning); `divide_s` shapes logs or
          *     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
          *     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
          *     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
          *     that are wrapped and put away while it is divided. Ready, it bears standing for `stands_s` (0: not known); what else to do is in `stands_says`. It is number `asked` of the doughs that were asked for. What the
-         *     method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_says`, `before_says`, `mix_says` and, after that time, `mix_then_says`.
+         *     method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_first_says`, `lead_says`, `before_says`, `mix_says` and, after that time, `mix_then_says`.
          */
         DoughWork: {
             /** Name */
             name: string;
             /** Lead S */
             lead_s: number;
+            /**
+             * Lead First S
+             * @default 0
+             */
+            lead_first_s: number;
             /** Weigh S */
             weigh_s: number;
             /** Mix S */
@@ -2643,6 +2648,11 @@ export interface components {
              * @default
              */
             stands_says: string;
+            /**
+             * Lead First Says
+             * @default
+             */
+            lead_first_says: string;
             /**
              * Lead Says
              * @default
@@ -3165,7 +3175,7 @@ export interface components {
          * @description What is done.
          * @enum {string}
          */
-        Kind: "soften" | "thaw" | "weigh" | "mix" | "stand" | "divide" | "chill" | "temper" | "preheat" | "oven_change" | "form" | "wait" | "park" | "load" | "bake" | "look" | "turn" | "unload" | "hot" | "rest" | "transfer" | "cool" | "tray_cool" | "ice" | "dry" | "pack";
+        Kind: "brown" | "soften" | "thaw" | "weigh" | "mix" | "stand" | "divide" | "chill" | "temper" | "preheat" | "oven_change" | "form" | "wait" | "park" | "wash" | "load" | "bake" | "look" | "turn" | "unload" | "hot" | "rest" | "transfer" | "cool" | "tray_cool" | "ice" | "dry" | "pack";
         /**
          * Kitchen
          * @description Everything a prediction or plan takes from the place where it happens.
@@ -3528,7 +3538,7 @@ export interface components {
          * LoadWork
          * @description One tray's stay in the oven and what goes before and after. `shape_s` includes lining the tray; `hot_s` is due at once
          *     after it comes out. A load with `after_log` is slices of that load's logs, cut `slice_from_s` to `slice_to_s` after
-         *     they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`. Its right half is of the
+         *     they left the oven. Once shaped it dries for `dry_first_s` (a first coat of egg), and is brushed for `wash_s` just before it goes in. `ice_s` of finishing begins when cold and sets for `dry_s`. Its right half is of the
          *     dough `also`, where two are tried against each other. Nothing else of its dough is shaped before a
          *     `test` is measured, which its moving to the rack is for; `told` when what was measured is.
          */
@@ -3554,6 +3564,16 @@ export interface components {
             turn_s: number;
             /** Wait Max S */
             wait_max_s: number;
+            /**
+             * Dry First S
+             * @default 0
+             */
+            dry_first_s: number;
+            /**
+             * Wash S
+             * @default 0
+             */
+            wash_s: number;
             /**
              * Hot S
              * @default 0
@@ -5582,12 +5602,33 @@ export interface components {
         };
         /**
          * Texts
-         * @description What the steps of one load are called: the verb of shaping, what else is done to the raw pieces and to the tray before them, what to
+         * @description What the steps of one load are called: the verb of shaping, what is done to how many with it, what it is made up of with the time of
+         *     each; what is brushed on just before the oven and made for it; what else is done to the raw pieces and to the tray before them; what to
          *     look for, the hot work, the finish; what half time is for, and what becomes of the cookies after the tray.
          */
         Texts: {
             /** Shape */
             shape: string;
+            /**
+             * Doing
+             * @default
+             */
+            doing: string;
+            /**
+             * Visit
+             * @default
+             */
+            visit: string;
+            /**
+             * Wash
+             * @default
+             */
+            wash: string;
+            /**
+             * Wash Make
+             * @default
+             */
+            wash_make: string;
             /**
              * Look
              * @default

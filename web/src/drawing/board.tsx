@@ -236,6 +236,7 @@ function Block(props: {
 }
 
 const NAMES: Partial<Record<Step["kind"], string>> = {
+  brown: "brown",
   soften: "softens",
   stand: "cools",
   thaw: "thaws",
@@ -253,6 +254,7 @@ const NAMES: Partial<Record<Step["kind"], string>> = {
   bake: "bakes",
   rest: "rests",
   cool: "cool",
+  wash: "brush",
   load: "in",
   unload: "out",
   turn: "turn",

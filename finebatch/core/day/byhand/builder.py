@@ -78,7 +78,7 @@ class Builder:
         """Weigh, mix, divide and chill as early as may be."""
         room, dough = self.room, self.t.doughs[d]
         for weigh in range(max(self.now, dough.lead, earliest), FAR - 3000):
-            if not room.hands.free(weigh, dough.weigh):
+            if not room.hands.free(weigh, dough.weigh) or not room.hands.free(weigh - dough.lead, dough.lead_first):
                 continue
             mix = self._hand_and_mixer(weigh + dough.weigh, weigh + dough.weigh + MIX_WITHIN, dough.mixings)
             if mix is None:
@@ -118,6 +118,7 @@ class Builder:
         """Take what these times take."""
         dough, room = self.t.doughs[d], self.room
         room.hands.take(times.weigh, dough.weigh)
+        room.hands.take(times.weigh - dough.lead, dough.lead_first)
         for after, length in dough.mixings:
             room.hands.take(times.mix + after, length)
             room.mixer.take(times.mix + after, length)
@@ -231,9 +232,11 @@ class Builder:
     def into_oven(self, i: int, shape: tuple[int, ...], shaped: int) -> LoadTimes | None:
         t, load, room = self.t, self.t.loads[i], self.room
         mine = _shaping(shape, load.shape)
-        for at in range(max(shaped, t.preheat, self.now), shaped + load.wait_max + self.allowed.ticks + 1):
+        for at in range(
+            max(shaped + load.before, t.preheat, self.now + load.wash), shaped + load.wait_max + self.allowed.ticks + 1
+        ):
             out = at + t.load + load.bake
-            if not room.hands.free(at, t.load) or not room.hands.free(out, t.unload + load.hot):
+            if not room.hands.free(at - load.wash, load.wash + t.load) or not room.hands.free(out, t.unload + load.hot):
                 continue
             if not room.alarms.free(out, BELL):
                 continue
@@ -255,7 +258,13 @@ class Builder:
             if not room.roomy(room.area, transfer, cold, load.area, t.area + self.allowed.area):
                 continue
             # Its own steps may not need the same hands at once.
-            own = [*mine, (at, t.load), (turn, load.turn), (out, t.unload + load.hot), (transfer, load.transfer)]
+            own = [
+                *mine,
+                (at - load.wash, load.wash + t.load),
+                (turn, load.turn),
+                (out, t.unload + load.hot),
+                (transfer, load.transfer),
+            ]
             if t.hands == 1 and _clash(own):
                 continue
             return LoadTimes(shape, at, turn, transfer, (), oven)
@@ -298,7 +307,7 @@ class Builder:
             self.hold_hands(i, times.shape)
         out = times.load + t.load + load.bake
         for start, length in (
-            (times.load, t.load),
+            (times.load - load.wash, load.wash + t.load),
             (times.turn, load.turn),
             (out, t.unload + load.hot),
             (times.transfer, load.transfer),

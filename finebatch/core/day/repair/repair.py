@@ -89,6 +89,11 @@ def around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") 
         since = _free_from(t, plan.table, broken, tick, gone)
         work = work.model_copy(update={"lost": (*work.lost, LostTray(tray=broken, from_s=since * TICK_S))})
     lost = _lost(work)
+    if t.hands == 1:
+        at_the_hob = (
+            x.weigh - d.lead + d.lead_first for x, d in zip(plan.table.doughs, to_ticks(asked).doughs, strict=True) if x.weigh - d.lead < tick
+        )  # fmt: skip
+        resume = max([resume, *at_the_hob])
     patch = patched(t, plan.table, tick, resume, lost)
     best = patch
     freeze = Freeze(table, tick, resume, lost)
@@ -213,13 +218,20 @@ def settled(work: DayWork, was: Timetable, tick: int) -> tuple[DayWork, Timetabl
             moved = next(m for m in range(earliest, earliest + 4000) if hands.free(m, load.transfer))
             hands.take(moved, load.transfer)
             times[i] = replace(now, transfer=moved)
-    return work.model_copy(update={"loads": tuple(loads)}), Timetable(was.doughs, tuple(times))
+    # What was browned is browned: should its dough be put off, nobody stands at the hob again.
+    doughs = tuple(
+        dough.model_copy(update={"lead_first_s": 0}) if times_.weigh - d.lead < tick <= times_.weigh and d.lead_first else dough
+        for dough, d, times_ in zip(work.doughs, t.doughs, was.doughs, strict=True)
+    )  # fmt: skip
+    return work.model_copy(update={"loads": tuple(loads), "doughs": doughs}), Timetable(was.doughs, tuple(times))
 
 
 def _under_way(t: Ticks, was: Timetable, tick: int) -> list[tuple[int, int]]:
     """What hands have begun and not finished, in (start, length): a step, and the rest of a dough or of a tray's shaping."""
     spans: list[tuple[int, int]] = []
     for dough, made in zip(t.doughs, was.doughs, strict=True):
+        if made.weigh - dough.lead < tick:
+            spans.append((made.weigh - dough.lead, dough.lead_first))
         if made.weigh < tick:
             spans += [(made.weigh, dough.weigh), (made.divide, dough.divide)]
             spans += [(made.mix + after, length) for after, length in dough.mixings]
@@ -230,7 +242,7 @@ def _under_way(t: Ticks, was: Timetable, tick: int) -> list[tuple[int, int]]:
             spans += zip(times.shape, load.shape, strict=True)
         if times.ice and times.ice[0] < tick:
             spans += zip(times.ice, load.ice, strict=True)
-        done = [(times.load, t.load), (times.transfer, load.transfer), (times.turn, load.turn)]
+        done = [(times.load - load.wash, load.wash + t.load), (times.transfer, load.transfer), (times.turn, load.turn)]
         spans += [(start, length) for start, length in done if start < tick]
     return [(start, length) for start, length in spans if length and start + length > tick]
 

@@ -99,7 +99,7 @@ def _soft_enough(t: Ticks, d: int) -> int:
 
 def _in_head(t: Ticks, i: int, heads: dict[int, int] | list[int]) -> int:
     """The first tick at which load i may go in."""
-    return max(heads[i] + sum(t.loads[i].shape), t.preheat)
+    return max(heads[i] + sum(t.loads[i].shape) + t.loads[i].before, t.preheat)
 
 
 def _tail(t: Ticks, i: int) -> int:
@@ -107,7 +107,7 @@ def _tail(t: Ticks, i: int) -> int:
     load, pack = t.loads[i], t.doughs[t.loads[i].dough].pack
     own = load.hot + load.rest + load.transfer + load.cool + sum(load.ice) + load.dry + pack
     cuts = [
-        max(t.loads[j].slice_from, load.hot + load.rest + load.transfer) + sum(t.loads[j].shape) + t.loads[j].slot + _tail(t, j)
+        max(t.loads[j].slice_from, load.hot + load.rest + load.transfer) + sum(t.loads[j].shape) + t.loads[j].before + t.loads[j].slot + _tail(t, j)
         for j in t.slices_of(i)
     ]  # fmt: skip
     return max([own, *cuts])
@@ -119,11 +119,17 @@ def _hand_tasks(t: Ticks, heads: list[int], tails: list[int]) -> list[Task]:
     for d, dough in enumerate(t.doughs):
         mine = [i for i, load in enumerate(t.loads) if load.dough == d]
         after = max(
-            (sum(t.loads[i].shape) + t.loads[i].slot + tails[i] for i in mine if t.loads[i].after_log is None),
+            (
+                sum(t.loads[i].shape) + t.loads[i].before + t.loads[i].slot + tails[i]
+                for i in mine
+                if t.loads[i].after_log is None
+            ),
             default=0,
         )
         after += dough.chill + (dough.temper if dough.chill > dough.temper_after else 0)
-        tasks.append((dough.lead, dough.weigh, dough.mix + dough.divide + after))
+        made = dough.mix + dough.divide + after
+        tasks.append((0, dough.lead_first, dough.lead - dough.lead_first + dough.weigh + made))
+        tasks.append((dough.lead, dough.weigh, made))
         for late, length in dough.mixings:
             still = dough.mix - late - length + dough.divide + after
             tasks.append((dough.lead + dough.weigh + late, length, still))
@@ -133,8 +139,8 @@ def _hand_tasks(t: Ticks, heads: list[int], tails: list[int]) -> list[Task]:
     for i, load in enumerate(t.loads):
         into, tail = _in_head(t, i, heads), tails[i]
         baked = into + t.load + load.bake
-        tasks.append((heads[i], sum(load.shape), load.slot + tail))
-        tasks.append((into, t.load, load.slot - t.load + tail))
+        tasks.append((heads[i], sum(load.shape), load.before + load.slot + tail))
+        tasks.append((into - load.wash, load.wash + t.load, load.slot - t.load + tail))
         turned = max(0, load.turn_at - 2)
         tasks.append((into + turned, load.turn, max(0, load.slot - load.turn_at - 2 - load.turn) + tail))
         tasks.append((baked, t.unload + load.hot, max(0, tail - load.hot)))
@@ -150,6 +156,6 @@ def _tray_task(t: Ticks, i: int, heads: list[int]) -> Task:
     """A tray's time from first shaping until cool. It may still be cooling when its cookies are ready: its tail can be
     less than nothing, which is then taken off its length."""
     load = t.loads[i]
-    held = sum(load.shape) + load.slot + load.hot + load.rest + load.transfer
+    held = sum(load.shape) + load.before + load.slot + load.hot + load.rest + load.transfer
     after = load.cool + sum(load.ice) + load.dry + t.doughs[load.dough].pack
     return (heads[i], held + min(t.tray_cool, after), max(0, after - t.tray_cool))

@@ -83,6 +83,7 @@ class DayRules:
         v["long"] = self.cp.new_bool_var(f"long{d}")
         self.cp.add(v["mix"] >= v["weigh"] + dough.weigh)
         self._most(v["mix"], v["weigh"] + dough.weigh + MIX_WITHIN)
+        self._hand(v["weigh"] - dough.lead, dough.lead_first, f"lead{d}")
         self._hand(v["weigh"], dough.weigh, f"weigh{d}")
         for k, (after, length) in enumerate(dough.mixings):
             self._hand(v["mix"] + after, length, f"mix{d}_{k}")
@@ -116,7 +117,7 @@ class DayRules:
             self._var(f"turn{i}"),
             self._var(f"tr{i}"),
         )
-        cp.add(v["load"] >= shaped)
+        cp.add(v["load"] >= shaped + load.before)
         v["parked"] = cp.new_bool_var(f"parked{i}")
         if t.tray_shelves:
             self._most(v["load"], shaped + load.wait_max + (t.park_max - load.wait_max) * v["parked"])
@@ -125,7 +126,7 @@ class DayRules:
             self._most(v["load"], shaped + load.wait_max)
         v["shaped"] = shaped
         out = v["load"] + t.load + load.bake
-        self._hand(v["load"], t.load, f"load{i}")
+        self._hand(v["load"] - load.wash, load.wash + t.load, f"load{i}")
         self._hand(out, t.unload + load.hot, f"unload{i}")
         self._alarms.append(cp.new_fixed_size_interval_var(out, BELL, f"bell{i}"))
         inside = self._freeze is not None and self._freeze.was.loads[i].load < self._freeze.now
@@ -351,6 +352,9 @@ class DayRules:
             if made.weigh >= freeze.now:
                 self.cp.add(v["weigh"] >= soft_again(self.t, d, made, freeze.now, freeze.resume))
         for i, (v, times) in enumerate(zip(self._loads, freeze.was.loads, strict=True)):
+            wash = self.t.loads[i].wash
+            if wash and times.load - wash >= freeze.now:
+                self.cp.add(v["load"] - wash >= freeze.resume)
             if times.load < freeze.now:
                 self.cp.add(v["oven"] == times.oven)
                 if self.t.loads[i].turn:

@@ -7,6 +7,7 @@ _ALWAYS = {
     Kind.TURN: "Half time of its bake.", Kind.UNLOAD: "Its bake is over.", Kind.HOT: "It stiffens or shatters if left.",
     Kind.SOFTEN: "It must be soft when weighing begins.", Kind.THAW: "It must be thawed when it is laid out.",
     Kind.LOOK: "Real doneness comes early as often as late.", Kind.BAKE: "It is in the oven.",
+    Kind.WASH: "Egg dries and cracks if it waits.", Kind.BROWN: "It has to cool before it can be mixed.",
 }  # fmt: skip
 
 

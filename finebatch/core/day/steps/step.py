@@ -8,6 +8,7 @@ from ...base import Value
 class Kind(StrEnum):
     """What is done."""
 
+    BROWN = "brown"
     SOFTEN = "soften"
     THAW = "thaw"
     WEIGH = "weigh"
@@ -21,6 +22,7 @@ class Kind(StrEnum):
     FORM = "form"
     WAIT = "wait"
     PARK = "park"
+    WASH = "wash"
     LOAD = "load"
     BAKE = "bake"
     LOOK = "look"

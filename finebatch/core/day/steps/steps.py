@@ -27,15 +27,16 @@ def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, ...]
 
 
 def _made_first(steps: list[Step], words: tuple[Texts, ...]) -> list[Step]:
-    """With the first of each dough that is finished it is said to make what goes on."""
-    first: dict[int | None, int] = {}
+    """With the first tray of each dough that is brushed, and the first that is finished, it is said to make what goes on."""
+    first: dict[tuple[Kind, int | None], int] = {}
     for n, step in enumerate(steps):
-        if step.kind is Kind.ICE and (step.dough not in first or step.start_s < steps[first[step.dough]].start_s):
-            first[step.dough] = n
-    for n in first.values():
+        of = (step.kind, step.dough)
+        if step.kind in (Kind.ICE, Kind.WASH) and (of not in first or step.start_s < steps[first[of]].start_s):
+            first[of] = n
+    for (kind, _), n in first.items():
         load = steps[n].load
-        make = words[load].make if load is not None else ""
-        steps[n] = steps[n].model_copy(update={"detail": make})
+        make = "" if load is None else words[load].make if kind is Kind.ICE else words[load].wash_make
+        steps[n] = steps[n].model_copy(update={"detail": f"{make} {steps[n].detail}".strip()})
     return steps
 
 
@@ -91,13 +92,16 @@ def _dough_steps(work: DayWork, t: Ticks, table: Timetable, d: int, words: Texts
                       detail="On its trays or side by side, covered. Dough with raw egg no longer than two hours out.")
             )  # fmt: skip
         return steps
-    if ticks.lead:
-        title, rest = _leading(dough)
+    if ticks.lead_first:
+        start, (said, rest) = times.weigh - ticks.lead, _first_said(dough.lead_first_says, dough.name)
+        title = said or f"Get {dough.name} ready"
         steps.append(
-            _step(
-                Kind.SOFTEN, title, Lane.COUNTER, Heat.SOFT, times.weigh - ticks.lead, times.weigh, dough=d, detail=rest
-            )
+            _step(Kind.BROWN, title, Lane.HANDS, Heat.HOT, start, start + ticks.lead_first, dough=d, detail=rest)
         )
+    if ticks.lead > ticks.lead_first:
+        title, rest = _leading(dough)
+        start = times.weigh - ticks.lead + ticks.lead_first
+        steps.append(_step(Kind.SOFTEN, title, Lane.COUNTER, Heat.SOFT, start, times.weigh, dough=d, detail=rest))
     steps.append(
         _step(
             Kind.WEIGH,
@@ -161,12 +165,17 @@ RAW = "Raw flour and raw egg are not for tasting."
 
 def _leading(dough: DoughWork) -> tuple[str, str]:
     """The first thing that gets ready by itself, for which dough; and what else is said of it."""
-    ends = re.search(r"[;.]", dough.lead_says)
-    cut = ends.start() if ends else len(dough.lead_says)
-    first, rest = dough.lead_says[:cut].strip(), dough.lead_says[cut + 1 :].strip()
-    title = f"{first}, for {dough.name}" if first else f"Take out what {dough.name} needs warm"
+    title, rest = _first_said(dough.lead_says, dough.name)
     ready = f"Ready when {dough.lead_cue}." if dough.lead_cue else ""
-    return title, " ".join(filter(None, (rest[:1].upper() + rest[1:], ready)))
+    return title or f"Take out what {dough.name} needs warm", " ".join(filter(None, (rest, ready)))
+
+
+def _first_said(words: str, name: str) -> tuple[str, str]:
+    """The first thing of several, for which dough ("" where there is none); and the rest of it."""
+    ends = re.search(r"[;:.]", words)
+    cut = ends.start() if ends else len(words)
+    first, rest = words[:cut].strip(), words[cut + 1 :].strip()
+    return f"{first}, for {name}" if first else "", rest[:1].upper() + rest[1:]
 
 
 def _put_away(kept: tuple[str, ...]) -> str:
@@ -189,15 +198,19 @@ def _load_steps(
     inside = {**own, "oven": rack[0], "rack": rack[1]}
     where = f"Rack {rack[1]}." if len(t.ovens) == 1 else f"Oven {rack[0]}, rack {rack[1]}."
     vessel = f"{_vessel(load)} {tray}"
-    doing = f"{words.shape} {load.pieces}" + (f", {words.on_raw}: {load.name}" if words.on_raw else f", {load.name}")
+    doing = words.doing or f"{words.shape} {load.pieces}"
+    doing += (
+        f", {words.on_raw}: {load.name}" if words.on_raw else f": {load.name}" if "," in doing else f", {load.name}"
+    )
+    brushed = times.load - ticks.wash
     steps = [
         _step(
             Kind.FORM, f"{doing}, on {vessel}" if k == 0 else f"Go on: {words.shape.lower()} {load.name}, on {vessel}",
-            Lane.HANDS, Heat.COOL_ROOM, start, start + length, detail=" ".join(filter(None, (words.tray_first if k == 0 else "", _halves(work, load)))), **own,
+            Lane.HANDS, Heat.COOL_ROOM, start, start + length, detail=" ".join(filter(None, ((words.visit or words.tray_first) if k == 0 else "", _halves(work, load)))), **own,
         )
         for k, (start, length) in enumerate(zip(times.shape, ticks.shape, strict=True))
     ]  # fmt: skip
-    if times.load > shaped:
+    if brushed > shaped:
         kind, place, heat = (
             (Kind.PARK, Lane.FRIDGE, Heat.CHILLED) if times.parked else (Kind.WAIT, Lane.COUNTER, Heat.COOL_ROOM)
         )
@@ -208,7 +221,21 @@ def _load_steps(
                 place,
                 heat,
                 shaped,
+                brushed,
+                **own,
+            )
+        )
+    if ticks.wash:
+        title = f"{_large(words.wash or 'brush')}, {load.pieces} on {vessel}: {load.name}"
+        steps.append(
+            _step(
+                Kind.WASH,
+                title,
+                Lane.HANDS,
+                Heat.COOL_ROOM,
+                brushed,
                 times.load,
+                detail="Then straight into the oven.",
                 **own,
             )
         )

@@ -14,7 +14,6 @@ from ...dough import (
     mixing_minutes,
     mixing_parts,
     ready_steps,
-    softening_minutes,
 )
 from ...forming import forming_of
 from ...kitchen import Kitchen, pace_s, typical_s
@@ -95,7 +94,9 @@ def work_of_dough(
         return DoughWork(
             name=own.name, lead_s=lead, weigh_s=0, mix_s=0, shelf=0, pack_s=pack, made=True, from_fridge=True
         )
-    warming, before = ready_steps(method)
+    ready = ready_steps(method)
+    warming = ready.by_itself
+    first_s = round(60 * sum(step.minutes for step in ready.first))
     first, cooling, then = mixing_parts(method)
     mix_s = max(60, round(60 * mixing_minutes(method)))
     stands_s, stands_says = standing(own.making, chill > 0, found.dough.raw_egg)
@@ -103,10 +104,12 @@ def work_of_dough(
         name=spec.name,
         stands_s=stands_s,
         stands_says=stands_says,
-        lead_s=round(60 * softening_minutes(method)),
+        lead_s=first_s + (round(60 * warming[0].minutes) if warming else 0),
+        lead_first_s=first_s,
+        lead_first_says=" ".join(_said(step) for step in ready.first),
         lead_says=" ".join(step.text for step in warming),
         lead_cue=warming[0].cue if warming else "",
-        before_says=" ".join(step.text for step in before),
+        before_says=" ".join(step.text for step in ready.before),
         mix_says=" ".join(_said(step) for step in (*first, *cooling)),
         mix_then_says=" ".join(_said(step) for step in then),
         mix_first_s=round(60 * sum(step.minutes for step in first)) if cooling else 0,
@@ -114,7 +117,7 @@ def work_of_dough(
         weigh_s=round(
             pace_s(kitchen, "set_out")
             + pace_s(kitchen, "weigh_line") * counted
-            + 60 * sum(step.minutes for step in before)
+            + 60 * sum(step.minutes for step in ready.before)
         ),
         mix_s=mix_s,
         divide_s=round(divide + sum(keeping_s(share, kitchen) for share in kept)),

@@ -25,8 +25,10 @@ TURNED_FROM_S = 8 * 60  # a shorter bake is watched; turning it would only let t
 CLEAR_S = 25  # wiping a tray whose cookies were lifted off while hot
 ON_RAW = {
     FinishKind.ROLLING_SUGAR: "roll in sugar", FinishKind.FILLING: "fill", FinishKind.EGG_WASH: "brush with egg",
-    FinishKind.TOPPING: "press the topping on",
+    FinishKind.TOPPING: "press the topping on", FinishKind.SPRINKLES: "strew the sprinkles on",
 }  # fmt: skip
+BEAT_S, DRIES_S = 45, 10 * 60  # beating the egg; between two coats of it, in the cold
+BEATING = "Beat an egg with a spoon of water or milk first, 45 s: cold it keeps an hour."
 LINE = "Line the tray, or put the paper of before back."
 LOG_CUE = "firm to a light press and only just colouring"
 LAY_OUT_S = 2.0  # a frozen piece onto a tray
@@ -62,14 +64,49 @@ def icing_of(finishes: tuple[FinishPlan, ...]) -> Icing:
     )
 
 
-def _before_s(finishes: tuple[FinishPlan, ...], per: Per, many: int) -> float:
-    """Seconds a piece, or a tray, of what goes on raw, beyond shaping; filling is part of that."""
-    raw = (
-        plan
-        for plan in finishes
-        if plan.when is When.BEFORE and plan.kind is not FinishKind.FILLING and plan.per is per
+class Raw(NamedTuple):
+    """What goes on raw, beyond shaping, of which filling is part: s a tray; what is done to each piece as it is shaped, and s of it; what is done
+    just before the oven, and s of it for each piece and for each tray; how long a first coat dries before that, s."""
+
+    on_tray_s: float
+    shaped: tuple[tuple[str, float], ...]
+    washed: tuple[str, ...]
+    wash_s: float
+    beat_s: float
+    dry_first_s: int
+
+
+def raw_of(finishes: tuple[FinishPlan, ...], pieces: int, trays: int) -> Raw:
+    """What goes on raw of so many pieces on so many trays. Egg is brushed on just before the oven, with what is to stick to it; of several coats
+    the last, the others as the pieces are shaped."""
+    raw = [plan for plan in finishes if plan.when is When.BEFORE and plan.kind is not FinishKind.FILLING]
+    each = {plan.kind: plan.work_s / max(1, pieces) for plan in raw if plan.per is Per.PIECE}
+    coats = next((plan.coats for plan in raw if plan.kind is FinishKind.EGG_WASH), 0)
+    late = {FinishKind.EGG_WASH, FinishKind.TOPPING, FinishKind.SPRINKLES} if coats else set()
+    shaped = [(ON_RAW[kind], s) for kind, s in each.items() if kind in ON_RAW and kind not in late]
+    wash_s = sum(s for kind, s in each.items() if kind in late)
+    if coats > 1:
+        first_s = each[FinishKind.EGG_WASH] * (coats - 1) / coats
+        shaped.append(("brush with egg" if coats == 2 else f"brush with egg, {coats - 1} times", first_s))
+        wash_s -= first_s
+    return Raw(
+        on_tray_s=sum(plan.work_s for plan in raw if plan.per is Per.TRAY) / max(1, trays),
+        shaped=tuple(shaped),
+        washed=tuple(ON_RAW[kind] for kind in each if kind in late),
+        wash_s=wash_s,
+        beat_s=BEAT_S / max(1, trays) if coats else 0.0,
+        dry_first_s=DRIES_S if coats > 1 else 0,
     )
-    return sum(plan.work_s for plan in raw) / max(1, many)
+
+
+def _visit(parts: list[tuple[str, float]]) -> str:
+    """What is done in one go at a tray, with the time of each, where it is more than one thing."""
+    timed = [f"{words} ({_short(seconds)})" for words, seconds in parts if seconds >= 1]
+    return "; ".join(timed) + "." if len(timed) > 1 else ""
+
+
+def _short(seconds: float) -> str:
+    return f"{max(5, round(seconds / 5) * 5)} s" if seconds < 60 else f"{round(seconds / 30) / 2:g} min"
 
 
 def plain_loads(
@@ -77,29 +114,37 @@ def plain_loads(
     words: list[Texts], finishes: tuple[FinishPlan, ...], size: str, tray: str,
 ) -> None:  # fmt: skip
     form, total, ice = spec.form, sum(plan.loads), icing_of(finishes)
-    on_piece = _before_s(finishes, Per.PIECE, outcome.pieces.count + outcome.pieces.small_count)
-    on_tray = pace_s(kitchen, "line_tray") + _before_s(finishes, Per.TRAY, len(plan.loads))
     forming = forming_of(form)
     frozen = spec.making.frozen and forming.freezes
+    raw = raw_of(finishes, outcome.pieces.count + outcome.pieces.small_count, len(plan.loads))
+    on_piece = sum(s for _, s in raw.shaped)
+    on_tray = pace_s(kitchen, "line_tray") + raw.on_tray_s
     each = LAY_OUT_S if frozen else pace_s(kitchen, forming.shape_step(form))
     lifted = forming.lifted_hot(form)
     first_roll = sum(roll.count for roll in outcome.pieces.rolls if not roll.again) if not size else total
     bake_s = round(60 * outcome.window.aim_min)
-    raw = {finish.kind for finish in finishes if finish.when is When.BEFORE}
-    on_raw = ", ".join(words for kind, words in ON_RAW.items() if kind in raw)
-    tray_first = "Grease the tray." if FinishKind.GREASED_SHEET in raw else LINE
+    on_raw = ", ".join(words for words, _ in raw.shaped)
+    greased = any(finish.kind is FinishKind.GREASED_SHEET for finish in finishes)
+    tray_first = "Grease the tray." if greased else LINE
     made = 0
     for n, pieces in enumerate(plan.loads):
         made += pieces
-        shaping = each if forming.shaped_whole else (each + on_piece) * pieces
+        own = each if forming.shaped_whole else each * pieces
         whole = plan.whole
+        doing = f"Lay out {pieces}" if frozen else forming.shaping_says(form, pieces)
+        visit = [
+            (tray_first.rstrip("."), on_tray),
+            (_first_lower(doing), own),
+            *((words, s * pieces) for words, s in raw.shaped),
+        ]
+        washing = raw.wash_s * pieces + raw.beat_s + WASH_TRAY_S if raw.washed else 0.0
         side_mm = max(plan.widest.width_mm, plan.widest.depth_mm) if not whole else 0.0
         area = plan.widest.width_mm * plan.widest.depth_mm / 100 if whole else pieces * side_mm**2 / 100
         loads.append(
             LoadWork(
                 dough=index, name=f"{spec.name}{size} {n + 1} of {len(plan.loads)}" if len(plan.loads) > 1 else f"{spec.name}{size}",
                 pieces=pieces, tray=tray,
-                shape_s=math.ceil(on_tray + shaping), oven_c=_conventional(spec.oven, outcome.oven_c),
+                shape_s=math.ceil(on_tray + own + on_piece * pieces), wash_s=math.ceil(washing), dry_first_s=raw.dry_first_s, oven_c=_conventional(spec.oven, outcome.oven_c),
                 bake_s=bake_s, turn_s=round(typical_s("oven_rotate")) if bake_s >= TURNED_FROM_S else 0, wait_max_s=WAIT_MAX_S,
                 hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * spec.rest_on_tray_min(style)), rest_slack_s=REST_SLACK_S,
                 transfer_s=CLEAR_S if lifted else max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
@@ -110,8 +155,15 @@ def plain_loads(
         )  # fmt: skip
         look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
         words.append(
-            Texts(shape="Lay out" if frozen else forming.verb, first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice.work_s > 0, form), look=look, hot=forming.hot_words, ice=ice.label, make=ice.make, dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw="" if frozen else on_raw, tray_first=tray_first, off="Wipe it: they were lifted off while hot." if lifted else "")
+            Texts(shape="Lay out" if frozen else forming.verb, doing=doing, visit=_visit(visit), wash=", ".join(raw.washed), wash_make=BEATING if raw.washed else "", first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice.work_s > 0, form), look=look, hot=forming.hot_words, ice=ice.label, make=ice.make, dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw=on_raw, tray_first=tray_first, off="Wipe it: they were lifted off while hot." if lifted else "")
         )  # fmt: skip
+
+
+WASH_TRAY_S = 15  # to reach for the brush and put it back
+
+
+def _first_lower(words: str) -> str:
+    return words[:1].lower() + words[1:]
 
 
 def _all_pieces(outcome: Outcome, total: int) -> int:

@@ -20,15 +20,16 @@ Spans = Annotated[tuple[tuple[int, int], ...], WithJsonSchema({"type": "array", 
 
 class DoughWork(Value):
     """One dough until it can be shaped. Of its mixing of `mix_s`, nobody is needed for `mix_lag_s` once `mix_first_s` is over (it cools), where
-    there is such a time. `lead_s` is passive (fat softening) and starts the day; `divide_s` shapes logs or
+    there is such a time. `lead_s` is passive (fat softening) and starts the day, with hands busy for its first `lead_first_s` (browning); `divide_s` shapes logs or
     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
     that are wrapped and put away while it is divided. Ready, it bears standing for `stands_s` (0: not known); what else to do is in `stands_says`. It is number `asked` of the doughs that were asked for. What the
-    method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_says`, `before_says`, `mix_says` and, after that time, `mix_then_says`."""
+    method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_first_says`, `lead_says`, `before_says`, `mix_says` and, after that time, `mix_then_says`."""
 
     name: str
     lead_s: int = Field(ge=0)
+    lead_first_s: int = Field(default=0, ge=0)
     weigh_s: int = Field(ge=0)
     mix_s: int = Field(ge=0)
     mix_first_s: int = Field(default=0, ge=0)
@@ -47,6 +48,7 @@ class DoughWork(Value):
     asked: int = 0
     stands_s: int = Field(default=0, ge=0)
     stands_says: str = ""
+    lead_first_says: str = ""
     lead_says: str = ""
     lead_cue: str = ""
     before_says: str = ""
@@ -57,7 +59,7 @@ class DoughWork(Value):
 class LoadWork(Value):
     """One tray's stay in the oven and what goes before and after. `shape_s` includes lining the tray; `hot_s` is due at once
     after it comes out. A load with `after_log` is slices of that load's logs, cut `slice_from_s` to `slice_to_s` after
-    they left the oven. `ice_s` of finishing begins when cold and sets for `dry_s`. Its right half is of the
+    they left the oven. Once shaped it dries for `dry_first_s` (a first coat of egg), and is brushed for `wash_s` just before it goes in. `ice_s` of finishing begins when cold and sets for `dry_s`. Its right half is of the
     dough `also`, where two are tried against each other. Nothing else of its dough is shaped before a
     `test` is measured, which its moving to the rack is for; `told` when what was measured is."""
 
@@ -70,6 +72,8 @@ class LoadWork(Value):
     bake_s: int = Field(ge=30)
     turn_s: int = Field(default=20, ge=0)  # none for what is left in peace
     wait_max_s: int = Field(ge=0)
+    dry_first_s: int = Field(default=0, ge=0)
+    wash_s: int = Field(default=0, ge=0)
     hot_s: int = Field(default=0, ge=0)
     rest_s: int = Field(default=0, ge=0)
     rest_slack_s: int = Field(default=0, ge=0)

@@ -93,10 +93,63 @@ def test_what_is_done_to_raw_pieces_is_named() -> None:
         name="Knots", finishings=(Finishing(kind=FinishKind.EGG_WASH), Finishing(kind=FinishKind.ROLLING_SUGAR))
     )
     first = said(planned(washed), Kind.FORM)[0]
-    assert ", roll in sugar, brush with egg: Knots" in first.title
-    assert first.detail.startswith("Line the tray")
+    assert first.title.startswith("Roll to 5 mm and cut ")
+    assert ", roll in sugar: Knots" in first.title
+    assert re.match(
+        r"Line the tray, .* \(45 s\); roll to 5 mm and cut \d+ \([\d.]+ min\); roll in sugar \(\d+ s\)\.", first.detail
+    )
     greased = cut_dough(name="Rounds", finishings=(Finishing(kind=FinishKind.GREASED_SHEET),))
-    assert said(planned(greased), Kind.FORM)[0].detail.startswith("Grease the tray.")
+    assert said(planned(greased), Kind.FORM)[0].detail.startswith("Grease the tray (")
+
+
+def test_egg_is_beaten_once_and_brushed_on_just_before_each_tray_goes_in() -> None:
+    washed = cut_dough(
+        name="Knots", finishings=(Finishing(kind=FinishKind.EGG_WASH), Finishing(kind=FinishKind.TOPPING))
+    )
+    plan = planned(washed)
+    brushed, into = said(plan, Kind.WASH), said(plan, Kind.LOAD)
+    assert len(brushed) == len(plan.work.loads) > 1
+    for wash, load in zip(brushed, into, strict=True):
+        assert wash.end_s == load.start_s
+        assert wash.title.startswith(
+            f"Brush with egg, press the topping on, {plan.work.loads[wash.load or 0].pieces} on tray"
+        )
+    assert [step.detail.startswith("Beat an egg ") for step in brushed] == [True] + [False] * (len(brushed) - 1)
+    assert not any("brush" in step.title for step in said(plan, Kind.FORM))
+
+
+def test_a_first_coat_of_egg_dries_before_the_second() -> None:
+    twice = cut_dough(name="Knots", finishings=(Finishing(kind=FinishKind.EGG_WASH, coats=2),))
+    plan = planned(twice)
+    for wash in said(plan, Kind.WASH):
+        shaped = max(step.end_s for step in said(plan, Kind.FORM) if step.load == wash.load)
+        assert wash.start_s - shaped >= 600
+    assert ", brush with egg: Knots" in said(plan, Kind.FORM)[0].title
+    (once,) = {
+        load.wash_s for load in planned(cut_dough(finishings=(Finishing(kind=FinishKind.EGG_WASH),))).work.loads[:1]
+    }
+    assert plan.work.loads[0].wash_s == once
+
+
+def test_butter_is_browned_by_somebody_and_then_cools_by_itself() -> None:
+    brown = drop_dough(
+        name="Brown",
+        lines=tuple(split_card("150 g browned butter, cooled\n200 g brown sugar\n1 egg\n250 g plain flour")),
+    )
+    plan = planned(brown)
+    (hob,), (cools,), (weigh,) = said(plan, Kind.BROWN), said(plan, Kind.SOFTEN), said(plan, Kind.WEIGH)
+    assert hob.title == "Brown 180 g butter in a light pan, to have 150 g of it, for Brown"
+    assert "hazel brown" in hob.detail
+    assert hob.place is Lane.HANDS
+    assert hob.end_s - hob.start_s == 9 * 60
+    assert cools.start_s == hob.end_s
+    assert cools.title.startswith("Let the browned butter cool")
+    assert weigh.start_s - cools.start_s == 45 * 60
+    assert not any("20 mm cubes" in step.title + step.detail for step in plan.steps)
+    both = drop_dough(
+        lines=tuple(split_card("80 g browned butter\n80 g soft butter\n200 g brown sugar\n1 egg\n250 g plain flour"))
+    )
+    assert "20 mm cubes" in " ".join(step.text for step in _method(both))
 
 
 def test_a_tray_shaped_in_two_goes_is_gone_on_with_and_no_step_stands_twice() -> None:

@@ -178,7 +178,9 @@ def test_bake_now_means_the_same_in_every_form(style: str, units: str) -> None:
 
 def test_what_is_pressed_on_and_greased_takes_its_time() -> None:
     plain = share(drop_dough())
-    for kind in (FinishKind.TOPPING, FinishKind.GREASED_SHEET, FinishKind.EGG_WASH):
+    washed = share(drop_dough(finishings=(Finishing(kind=FinishKind.EGG_WASH),)))
+    assert all(a.wash_s > 15 and a.shape_s == b.shape_s for a, b in zip(washed.loads, plain.loads, strict=True))
+    for kind in (FinishKind.TOPPING, FinishKind.GREASED_SHEET):
         dressed = share(drop_dough(finishings=(Finishing(kind=kind),)))
         assert all(a.shape_s > b.shape_s for a, b in zip(dressed.loads, plain.loads, strict=True))
 
