@@ -11,7 +11,8 @@ import multiprocessing
 import os
 import select
 import threading
-from collections.abc import Callable
+from collections.abc import Awaitable, Callable
+from enum import Enum
 from multiprocessing.connection import Connection
 from multiprocessing.context import ForkServerContext, ForkServerProcess
 from typing import Any, TypeVar
@@ -34,22 +35,31 @@ class BusyError(RuntimeError):
     """Too many wait already."""
 
 
+class Sent(Enum):
+    """What a child sends: something on the way, its answer, or what went wrong."""
+
+    TOLD = "told"
+    DONE = "done"
+    FAILED = "failed"
+
+
 def _serve(pipe: Connection, loads: tuple[str, ...]) -> None:
-    """The child's life: take a function and its arguments, send back what comes of it."""
+    """The child's life: take a function and its arguments, send back what comes of it, and before that what it has to tell on the way."""
     threading.Thread(target=_end_with_server, args=(pipe.fileno(),), daemon=True).start()
     for module in loads:
         importlib.import_module(module)
     with contextlib.suppress(OSError):  # the server may have ended while all was loaded
-        pipe.send((True, None))
+        pipe.send((Sent.DONE, None))
     while True:
         try:
-            work, arguments = pipe.recv()
+            work, arguments, tells = pipe.recv()
         except (EOFError, OSError):
             return
         try:
-            answer = (True, work(*arguments))
+            more = {"tell": lambda told: pipe.send((Sent.TOLD, told))} if tells else {}
+            answer = (Sent.DONE, work(*arguments, **more))
         except Exception as error:  # whatever goes wrong is the server's to tell
-            answer = (False, error)
+            answer = (Sent.FAILED, error)
         try:
             pipe.send(answer)
         except OSError:
@@ -77,8 +87,11 @@ class Worker:
         self._pipe: Connection | None = None
         self._closed = False
 
-    async def run(self, work: Callable[..., Answer], *arguments: object, deadline_s: float | None = None) -> Answer:
-        """`work(*arguments)` over there; what it raises is raised here. BusyError if too many wait, TooLongError at the
+    async def run(
+        self, work: Callable[..., Answer], *arguments: object, deadline_s: float | None = None,
+        heard: Callable[[Answer], Awaitable[None]] | None = None,
+    ) -> Answer:  # fmt: skip
+        """`work(*arguments)` over there; what it raises is raised here. With `heard` it is given `tell`, and what it tells is heard. BusyError if too many wait, TooLongError at the
         deadline (counted from when its turn came and the child was ready), StoppedError if `stop` or `close` ended it."""
         if self._turn.locked() and self._waiting >= self._most_waiting:
             raise BusyError
@@ -89,20 +102,24 @@ class Worker:
             self._waiting -= 1
         try:
             pipe = await self._ready()
-            pipe.send((work, arguments))
-            well, answer = await asyncio.wait_for(self._heard(pipe), deadline_s)
+            pipe.send((work, arguments, heard is not None))
+            sent, answer = await asyncio.wait_for(self._heard(pipe), deadline_s)
+            while sent is Sent.TOLD:
+                if heard is not None:
+                    await heard(answer)
+                sent, answer = await asyncio.wait_for(self._heard(pipe), deadline_s)
         except TimeoutError as error:
             self._drop()
             raise TooLongError from error
         except (EOFError, OSError) as error:
             self._drop()
             raise StoppedError("it was stopped") from error
-        except asyncio.CancelledError:
-            self._drop()  # whoever asked is gone: nobody waits for the answer
+        except (asyncio.CancelledError, Exception):
+            self._drop()  # whoever asked is gone, or does not want what it hears: nobody waits for the answer
             raise
         finally:
             self._turn.release()
-        if not well:
+        if sent is Sent.FAILED:
             raise answer
         return answer  # type: ignore[no-any-return]
 
@@ -127,7 +144,7 @@ class Worker:
         await self._heard(pipe)
         return pipe
 
-    async def _heard(self, pipe: Connection) -> tuple[bool, Any]:
+    async def _heard(self, pipe: Connection) -> tuple[Sent, Any]:
         loop = asyncio.get_running_loop()
         readable = asyncio.Event()
         loop.add_reader(pipe.fileno(), readable.set)
@@ -135,7 +152,7 @@ class Worker:
             await readable.wait()
         finally:
             loop.remove_reader(pipe.fileno())
-        heard: tuple[bool, Any] = pipe.recv()
+        heard: tuple[Sent, Any] = pipe.recv()
         return heard
 
     def stop(self) -> bool:
@@ -173,8 +190,7 @@ class Workers:
     def __init__(self) -> None:
         self.reading = Worker(most_waiting=8)
         self.plans = Worker(most_waiting=2, loads=SOLVER)
-        self.looking_on = Worker(most_waiting=0, loads=SOLVER)
-        self.looked_at: str | None = None  # the plan that is being looked on at
+        self.looking_on = Worker(most_waiting=4, loads=SOLVER)
 
     def close(self) -> None:
         """End all children."""

@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 
 from ..store.database import Store
 from ..workers import Workers
+from .looking import Looking
 
 
 def _store(request: Request) -> Store:
@@ -20,8 +21,14 @@ def _workers(request: Request) -> Workers:
     return workers
 
 
+def _looking(request: Request) -> Looking:
+    looking: Looking = request.app.state.looking
+    return looking
+
+
 # For routes that compute or wait between reading and writing: they open short transactions of their own.
 TheStore = Annotated[Store, Depends(_store)]
+TheLooking = Annotated[Looking, Depends(_looking)]
 TheWorkers = Annotated[Workers, Depends(_workers)]
 
 

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from ..core.base import Value
 from ..core.bench import DoughSpec
-from ..core.day import DayRequest, Plan
+from ..core.day import DayRequest, Plan, sittings_of
 from .bodies import Body, Kind, body_of, read
 from .pages import MOST_A_PAGE, after, cursor
 from .revisions import NotThereError, StaleError, drop_over, save_over
@@ -54,6 +54,8 @@ class PlanPage(Value):
 def _saved(row: PlanRow) -> SavedPlan:
     request, _ = read(Kind.DAY_REQUEST, DayRequest, row.request)
     plan, _ = read(Kind.PLAN, Plan, row.body)
+    if not plan.sittings:  # kept before a day was told in sittings
+        plan = plan.model_copy(update={"sittings": sittings_of(plan.work, plan.steps, plan.words)})
     return SavedPlan(
         id=row.id, revision=row.revision, title=row.title, created_at=row.created_at, request=request, plan=plan
     )

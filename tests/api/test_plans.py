@@ -1,5 +1,6 @@
 """Bake-day plans through the API: made, kept, changed, looked on for, taken out."""
 
+import json
 from datetime import UTC, datetime, timedelta
 
 import icalendar
@@ -195,3 +196,48 @@ def test_a_test_cookie_of_a_dough_thrown_away_has_nowhere_to_be_written(client: 
     refused = client.post(f"/api/plans/{plan['id']}/tests", json=told)
     assert refused.status_code == 422
     assert "thrown away" in refused.json()["errors"][0]["message"]
+
+
+def news(client: TestClient, plan: dict) -> list[dict]:
+    """What is told of the looking at a plan, until it is over."""
+    answer = client.get(f"/api/plans/{plan['id']}/progress")
+    assert answer.headers["content-type"].startswith("text/event-stream")
+    return [json.loads(line[6:]) for line in answer.text.splitlines() if line.startswith("data: ")]
+
+
+def test_the_first_plan_is_answered_at_once_and_better_ones_replace_it(client: TestClient) -> None:
+    asked = {"doughs": shelved(client, DROPS, ROUNDS), "at": soon(), "racks": 2, "when": "start_at"}
+    first = client.post("/api/plans", json=asked, params={"first": True}).json()
+    assert first["plan"]["helps"] is None
+    told = news(client, first)
+    assert told[0]["looking"]
+    assert not told[-1]["looking"]
+    assert [one["sequence"] for one in told] == sorted({one["sequence"] for one in told})
+    best = client.get(f"/api/plans/{first['id']}").json()
+    assert best["revision"] == told[-1]["revision"] > 1
+    assert {one["label"] for one in best["plan"]["helps"]} >= {"one more tray", "a second pair of hands"}
+    shorter = datetime.fromisoformat(first["plan"]["end"]) - datetime.fromisoformat(best["plan"]["end"])
+    assert told[-1]["saved_min"] == round(shorter.total_seconds() / 60) >= 0
+    assert best["plan"]["origin"] == first["plan"]["origin"]
+    # With nothing looked for it is said how it stands, and that is all.
+    assert news(client, best) == [{"sequence": 0, "revision": best["revision"], "looking": False, "saved_min": 0}]
+    assert client.get("/api/plans/none/progress").status_code == 404
+
+
+def test_a_change_of_mind_ends_the_looking_and_stands(client: TestClient) -> None:
+    asked = {"doughs": shelved(client, DROPS, ROUNDS), "at": soon(), "racks": 2}
+    first = client.post("/api/plans", json=asked, params={"first": True}).json()
+    changed = change(client, first, {"kind": "time_lost", "minutes": 10})
+    if changed.status_code == 409:  # a better one was there already
+        changed = change(client, changed.json()["current"], {"kind": "time_lost", "minutes": 10})
+    assert changed.status_code == 200
+    news(client, first)
+    assert client.get(f"/api/plans/{first['id']}").json() == changed.json()
+
+
+def test_a_second_new_plan_takes_the_place_of_the_first_in_being_looked_on_at(client: TestClient) -> None:
+    asked = {"doughs": shelved(client, DROPS, ROUNDS), "at": soon(), "racks": 2}
+    one, other = (client.post("/api/plans", json=asked, params={"first": True}).json() for _ in range(2))
+    assert not news(client, one)[-1]["looking"]
+    assert not news(client, other)[-1]["looking"]
+    assert client.get(f"/api/plans/{other['id']}").json()["plan"]["helps"] is not None

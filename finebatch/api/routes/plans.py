@@ -6,18 +6,20 @@ from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 
 from fastapi import APIRouter, Query, Response, status
 from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import StreamingResponse
 from pydantic import Field
 from sqlalchemy.orm import Session
 
 from ...core.base import Moment, Value, refusal
 from ...core.bench import DoughSpec
 from ...core.day import (
+    AT_ONCE,
     Change,
     DayRequest,
     Foretelling,
     Plan,
     Saving,
-    better_plan,
+    Search,
     laid_anew,
     make_plan,
     repaired,
@@ -35,8 +37,9 @@ from ...store.plans import PlanPage, PlanSummary, SavedPlan
 from ...store.received import answered, once
 from ...store.revisions import StaleError
 from ...workers import BusyError, StoppedError, Worker
-from ..deps import ChangeKey, Reading, TheStore, TheWorkers, Transaction
+from ..deps import ChangeKey, Reading, TheLooking, TheStore, TheWorkers, Transaction
 from ..files import as_file
+from ..looking import BusyLookingError, Progress
 from ..problems import Conflict, ProblemDetails, busy
 from ..requests import Done, Revision
 
@@ -109,13 +112,16 @@ def list_paces(db: Reading) -> tuple[Pace, ...]:
 
 
 @router.post("", operation_id="addPlan", status_code=status.HTTP_201_CREATED, responses=WAITING)
-async def add_plan(request: DayRequest, store: TheStore, workers: TheWorkers, key: ChangeKey = None) -> SavedPlan:
+async def add_plan(
+    request: DayRequest, store: TheStore, workers: TheWorkers, looking: TheLooking, key: ChangeKey = None, first: bool = False
+) -> SavedPlan:  # fmt: skip
     """Plan the baking of saved doughs in the saved kitchen; 422 at the field that stands in the way, 503 if two plans wait
-    already."""
+    already. With `first` the answer is the first plan that keeps all rules, and better ones replace it as they are found: see its progress."""
     before, specs, place, known, tried = await run_in_threadpool(_asked, store, request, key)
     if before:
         return spoken(before, place)
-    plan = await _solved(workers.plans, make_plan, specs, place, request, datetime.now(UTC), None, known, tried)
+    effort = AT_ONCE if first else None
+    plan = await _solved(workers.plans, make_plan, specs, place, request, datetime.now(UTC), effort, known, tried)
 
     def keep() -> SavedPlan:
         with store.session() as db:
@@ -127,7 +133,10 @@ async def add_plan(request: DayRequest, store: TheStore, workers: TheWorkers, ke
                 lambda id: plans.get(db, id),
             )
 
-    return spoken(await run_in_threadpool(keep), place)
+    saved = await run_in_threadpool(keep)
+    if first:
+        looking.begin(store, saved)
+    return spoken(saved, place)
 
 
 def _asked(
@@ -181,24 +190,31 @@ def throw_away_plan(plan_id: str, at: Revision, db: Transaction, key: ChangeKey 
 
 @router.post("/{plan_id}/changes", operation_id="changePlan", responses={**STALE, **WAITING})
 async def change_plan(
-    plan_id: str, request: ChangeRequest, store: TheStore, workers: TheWorkers, key: ChangeKey = None
+    plan_id: str,
+    request: ChangeRequest,
+    store: TheStore,
+    workers: TheWorkers,
+    looking: TheLooking,
+    key: ChangeKey = None,
 ) -> SavedPlan:
     """The plan made again around what is done and under way, with as few changes as possible; what moved is said in it."""
     before, saved = await _looked_at(store, plan_id, request.revision, key)
     if before:
         return before
+    looking.stop(plan_id)
     plan = await _solved(workers.plans, repaired, saved.plan, request.change, request.now or datetime.now(UTC))
     return await run_in_threadpool(_said, store, await run_in_threadpool(_kept, store, saved, plan, key))
 
 
 @router.post("/{plan_id}/tests", operation_id="tellTest", responses={**STALE, **WAITING})
 async def tell_test(
-    plan_id: str, told: TestTold, store: TheStore, workers: TheWorkers, key: ChangeKey = None
+    plan_id: str, told: TestTold, store: TheStore, workers: TheWorkers, looking: TheLooking, key: ChangeKey = None
 ) -> SavedPlan:
     """Write a test cookie down as a bake of its dough, and lay the rest of the dough out and time it by what is known then."""
     before, saved = await _looked_at(store, plan_id, told.revision, key)
     if before:
         return before
+    looking.stop(plan_id)
     now = told.now or datetime.now(UTC)
     bake, by = await run_in_threadpool(_told, store, saved, told, now)
     plan = await _solved(workers.plans, laid_anew, saved.plan, told.load, by, now)
@@ -242,27 +258,35 @@ async def plan_savings(plan_id: str, store: TheStore, workers: TheWorkers) -> tu
 
 
 @router.post("/{plan_id}/search", operation_id="lookOn", responses={**STALE, **WAITING})
-async def look_on(plan_id: str, request: LookOn, store: TheStore, workers: TheWorkers) -> SavedPlan:
-    """Look for a shorter plan for so many seconds; the plan as it is where none is found, or the search is stopped."""
+async def look_on(plan_id: str, request: LookOn, store: TheStore, looking: TheLooking) -> SavedPlan:
+    """Look for a shorter plan for so many seconds of two processors, from the plan as it stands, begun or not; what is found on the way is in its
+    progress. The plan as it is where none is found, or the search is stopped."""
     _, saved = await run_in_threadpool(_stands, store, plan_id, None)
-    before, workers.looked_at = workers.looked_at, plan_id
     try:
-        plan = await workers.looking_on.run(better_plan, saved.plan, request.seconds)
-    except BusyError as error:
-        workers.looked_at = before
+        saved = await looking.on(store, saved, Search(seconds=request.seconds))
+    except BusyLookingError as error:
         raise busy("Another plan is being looked on at. Stop that first, or wait until it is done.") from error
-    except StoppedError:
-        plan = saved.plan
-    if plan != saved.plan:
-        saved = await run_in_threadpool(_kept, store, saved, plan, None)
     return await run_in_threadpool(_said, store, saved)
 
 
 @router.delete("/{plan_id}/search", operation_id="stopLooking", status_code=status.HTTP_204_NO_CONTENT)
-async def stop_looking(plan_id: str, workers: TheWorkers) -> None:
+async def stop_looking(plan_id: str, looking: TheLooking) -> None:
     """Stop looking on at this plan."""
-    if workers.looked_at == plan_id:
-        workers.looking_on.stop()
+    looking.stop(plan_id)
+
+
+@router.get(
+    "/{plan_id}/progress",
+    operation_id="planProgress",
+    response_class=StreamingResponse,
+    responses={200: {"model": Progress, "content": {"text/event-stream": {}}}},
+)
+async def plan_progress(plan_id: str, store: TheStore, looking: TheLooking) -> StreamingResponse:
+    """How the looking for a better plan goes, as server-sent events, until it is over."""
+    _, saved = await run_in_threadpool(_stands, store, plan_id, None)
+    return StreamingResponse(
+        looking.follow(saved), media_type="text/event-stream", headers={"Cache-Control": "no-store"}
+    )
 
 
 @router.get(

@@ -1,13 +1,16 @@
 """The bake day: what is to be done, when, and how it goes on when it goes otherwise."""
 
+from .better import Search, better_plan, helped, savings_of
 from .change import Change
-from .plan import Plan, Saving, better_plan, make_plan, savings_of
+from .plan import AT_ONCE, Plan, Saving, make_plan
 from .repair.anew import Foretelling, laid_anew, test_of
 from .repair.repair import repaired
 from .request import ClockFixes, DayRequest, DoughAsk
+from .steps.sittings import sittings_of
 from .steps.step import Kind, Lane, Step
 
 __all__ = [
+    "AT_ONCE",
     "Change",
     "ClockFixes",
     "DayRequest",
@@ -17,11 +20,14 @@ __all__ = [
     "Lane",
     "Plan",
     "Saving",
+    "Search",
     "Step",
     "better_plan",
+    "helped",
     "laid_anew",
     "make_plan",
     "repaired",
     "savings_of",
+    "sittings_of",
     "test_of",
 ]

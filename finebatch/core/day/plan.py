@@ -1,7 +1,6 @@
 """A plan a baker can follow: the solved timetable as steps, checked, set on the clock, with an honest word on how good it is."""
 
 import re
-from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 from typing import TYPE_CHECKING
 
@@ -10,16 +9,17 @@ from pydantic import AwareDatetime
 from ..base import Refusal, Remedy, Value, refusal, stop
 from ..bench import DoughSpec, times
 from ..kitchen import Kitchen
-from .byhand.byhand import by_hand
 from .check import violations
 from .closed import closed_spans
 from .request import LEAD_S, LONGEST_AHEAD, ClockFixes, DayRequest
-from .solver.bounds import Limit, least_finish, limited_by
+from .solver.bounds import least_finish
 from .solver.search import Aim, Effort, NoPlanError, search
+from .steps.sittings import Sitting, sittings_of
 from .steps.step import Lane, Step
 from .steps.steps import steps_of
 from .texts import Texts
-from .times import TICK_S, Ticks, Timetable, to_ticks
+from .times import TICK_S, Timetable, to_ticks
+from .wording import limit_of, proof_of, saving_of, standing_too_long
 from .work.derive import halves_of, limits_of, moved_by, share_of
 from .work.load_work import MOST_LOADS
 from .work.work import DayWork, DoughWork, LoadWork
@@ -31,10 +31,17 @@ MOST_BOWLS_OF_DOUGH = 16
 BUFFER_S = 10 * 60  # a ready-by plan aims to be done this much earlier
 
 
+class Saving(Value):
+    """What one thing more would save."""
+
+    label: str
+    saves_min: int
+
+
 class Plan(Value):
     """Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
     `limit` what the day cannot be shorter for, `cautions` what it asks of a dough beyond its
-    liking.
+    liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at).
 
     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -54,6 +61,8 @@ class Plan(Value):
     saving: str
     limit: str = ""
     cautions: tuple[str, ...] = ()
+    sittings: tuple[Sitting, ...] = ()
+    helps: tuple[Saving, ...] | None = None
     told: str = ""
     moved: tuple[str, ...] = ()
     overstepped: tuple[str, ...] = ()
@@ -103,6 +112,9 @@ def day_work(
     return DayWork(doughs=(*doughs, *halves), loads=tuple(loads), room=room), tuple(words)
 
 
+AT_ONCE = Effort(shortest=0.0, calmest=0.0, tries=24)
+
+
 def make_plan(
     specs: tuple[DoughSpec, ...],
     kitchen: Kitchen,
@@ -112,7 +124,7 @@ def make_plan(
     known: "tuple[Known, ...]" = (),
     tried: tuple[DoughSpec | None, ...] = (),
 ) -> Plan:
-    """The best plan for these doughs. Raises Refusal with a sentence for a person when the request cannot be
+    """The best plan for these doughs within the `effort`; with AT_ONCE the first that keeps all rules. Raises Refusal with a sentence for a person when the request cannot be
     met; RuntimeError if the plan fails the independent check (a defect, never shown to a baker as a plan).
     """
     now = now.astimezone(UTC)
@@ -231,7 +243,8 @@ def _what_frees(work: DayWork, request: DayRequest, now: datetime) -> str:
 
 
 def more_of(work: DayWork) -> list[tuple[str, DayWork]]:
-    """The day with one thing more: a tray of the kind most used, a rack, a helper."""
+    """The day with one thing more, a tray of the kind most used, a rack, a helper, or with half an hour less of the longest chill where that is half of it
+    at most."""
     room = work.room
     used = max(room.trays, key=lambda kind: sum(1 for load in work.loads if load.tray == kind))
     more: list[tuple[str, dict[str, object]]] = [
@@ -239,48 +252,26 @@ def more_of(work: DayWork) -> list[tuple[str, DayWork]]:
         ("one more rack in the oven", {"ovens": tuple(racks + 1 for racks in room.ovens)}),
         ("a second pair of hands", {"hands": 2}),
     ]
-    return [
+    found = [
         (label, work.model_copy(update={"room": room.model_copy(update=change)}))
         for label, change in more
         if not (label == "a second pair of hands" and room.hands == 2)
     ]
+    longest = max(range(len(work.doughs)), key=lambda d: work.doughs[d].chill_s)
+    dough = work.doughs[longest]
+    if dough.chill_s >= 2 * LESS_CHILL_S:
+        warmer = dough.model_copy(update={"chill_s": dough.chill_s - LESS_CHILL_S})
+        doughs = (*work.doughs[:longest], warmer, *work.doughs[longest + 1 :])
+        found.append(
+            (
+                f"{LESS_CHILL_S // 60} min less in the fridge for {dough.name}",
+                work.model_copy(update={"doughs": doughs}),
+            )
+        )
+    return found
 
 
-class Saving(Value):
-    """What one thing more would save."""
-
-    label: str
-    saves_min: int
-
-
-def savings_of(plan: Plan) -> tuple[Saving, ...]:
-    """What one more tray, rack or helper would save of this day; a quick look, so at least that much."""
-    now_s = int((plan.end - plan.start).total_seconds())
-    found = []
-    for label, changed in more_of(plan.work.model_copy(update={"deadline_s": None, "pins": (), "closed": ()})):
-        try:
-            other = search(changed, effort=Effort(shortest=0.3, calmest=0.05, tries=8))
-        except NoPlanError:
-            continue
-        t = to_ticks(changed)
-        length = (other.timetable.finish(t) - other.timetable.begin(t)) * TICK_S
-        found.append(Saving(label=label, saves_min=max(0, (now_s - length) // 60)))
-    return tuple(found)
-
-
-def better_plan(plan: Plan, seconds: float) -> Plan:
-    """Look on from a plan for so many seconds, with several workers: the same plan where nothing shorter is found. Only the
-    length is looked at; a plan that is pinned, or begun, stays as it is."""
-    if plan.work.pins or plan.done_before_s or plan.work.deadline_s is not None:
-        return plan
-    found = search(plan.work, Aim.SOONEST, Effort(shortest=3.0, calmest=1.0, tries=4, seconds=seconds), plan.table)
-    t = to_ticks(plan.work)
-    if found.timetable.finish(t) >= plan.table.finish(t) and not (found.proved and not plan.proved):
-        return plan
-    made = plan_of(plan.work, plan.words, plan.origin, found.timetable, found.bound, found.proved, Aim.SOONEST)
-    # What is saved is taken from the beginning: the end stays where it was asked for.
-    shift = plan.end - made.end
-    return made.model_copy(update={"start": made.start + shift, "end": plan.end, "origin": made.origin + shift})
+LESS_CHILL_S = 30 * 60
 
 
 def plan_of(
@@ -307,8 +298,9 @@ def plan_of(
     return Plan(
         start=start, end=end, origin=origin, steps=shown, work=work, words=words, table=table,
         hands_s=sum(step.end_s - step.start_s for step in shown if step.place is Lane.HANDS),
-        proved=proved, bound_s=bound * TICK_S, proof=_proof(proved, table.finish(t), table.begin(t), bound, aim, len(work.loads)), limit=_limit(t, table), cautions=tuple(_standing(work, t, table)),
-        saving=_saving(work, table), overstepped=tuple(str(sentence) for sentence in broken),
+        proved=proved, bound_s=bound * TICK_S, proof=proof_of(proved, table.finish(t), table.begin(t), bound, aim, len(work.loads)), limit=limit_of(t, table), cautions=tuple(standing_too_long(work, t, table)),
+        sittings=sittings_of(work, shown, words),
+        saving=saving_of(work, table), overstepped=tuple(str(sentence) for sentence in broken),
     )  # fmt: skip
 
 
@@ -330,74 +322,3 @@ def _numbered(work: DayWork, table: Timetable) -> DayWork:
         load.model_copy(update={"name": names[i]}) if i in names else load for i, load in enumerate(work.loads)
     )
     return work.model_copy(update={"loads": loads})
-
-
-def _proof(proved: bool, finish: int, begin: int, bound: int, aim: Aim, loads: int) -> str:
-    if aim is Aim.LATEST:
-        if proved:
-            return "No plan under these rules can begin later and still be ready (times rounded up to half minutes)."
-        return (
-            f"Best plan found. One that begins later, by at most {max(0, bound - begin) * TICK_S // 60} min, may exist."
-        )
-    if proved:
-        return "No plan under these rules is shorter (times rounded up to half minutes)."
-    if bound <= 0:
-        return "A plan that works; it was not looked further for a shorter one."
-    if loads > FEW_LOADS:
-        return "The best plan found in the time it was looked for."
-    return f"Best plan found. A shorter one, by at most {round((finish - bound) * TICK_S / 60)} min, may exist."
-
-
-FEW_LOADS = 20  # of more, how much shorter a plan could be is true and of no use
-LIMITS_FROM = 0.85  # of the day's length: below that nothing alone is what limits it
-
-
-def _standing(work: DayWork, t: Ticks, table: Timetable) -> Iterator[str]:
-    """Doughs that stand ready for longer than they bear, until the last of their trays is shaped."""
-    for d, dough in enumerate(work.doughs):
-        mine = [i for i, load in enumerate(work.loads) if d in (load.dough, load.also) and load.after_log is None]
-        if not dough.stands_s or not mine:
-            continue
-        shaped = max(table.loads[i].shape[-1] + t.loads[i].shape[-1] for i in mine)
-        stood_s = (shaped - table.doughs[d].out) * TICK_S
-        if stood_s > dough.stands_s:
-            yield (
-                f"{dough.name} is ready {_long(stood_s)} before the last of it is shaped, and bears about {_long(dough.stands_s)}. {dough.stands_says}"
-            )
-
-
-def _long(seconds: float) -> str:
-    hours, minutes = divmod(round(seconds / 60), 60)
-    return f"{hours} h {minutes:02d} min" if hours and minutes else f"{hours} h" if hours else f"{minutes} min"
-
-
-def _limit(t: Ticks, table: Timetable) -> str:
-    """What the day cannot be shorter for, said where it nearly fills it; nothing of days with hours of rest."""
-    if t.closed or t.deadline is not None:
-        return ""
-    least, limit = limited_by(t)
-    if least < LIMITS_FROM * table.finish(t):
-        return ""
-    return {
-        Limit.HANDS: "Your hands are what limits this day, not the oven."
-        if t.hands == 1
-        else "The hands are what limits this day, not the oven.",
-        Limit.OVEN: "The oven is what limits this day, not your hands.",
-        Limit.TRAYS: "The trays are what limits this day.",
-        Limit.DOUGH: "What limits this day is one dough’s own way from its first step to its last: more hands or trays would hardly help.",
-    }[limit]
-
-
-def _saving(work: DayWork, table: Timetable) -> str:
-    """Held against a baker who makes all doughs first and shapes the next tray while one bakes."""
-    ticks = to_ticks(work)
-    length = table.finish(ticks) - table.begin(ticks)
-    hand = by_hand(work)
-    one = len(work.doughs) == 1
-    if hand is None or work.closed:
-        return "With one dough, planning saves little time over baking sensibly tray by tray." if one else ""
-    saved = (hand - length) * TICK_S // 60
-    if saved < 5:
-        return "Baking sensibly tray by tray would take about as long; the plan saves watching the clock."
-    words = f"One tray after another, shaping the next while one bakes, would take {saved} min longer."
-    return words + (" With one dough, planning saves little more than that." if one else "")

@@ -8,6 +8,7 @@ from .work.work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork, DoughWork
 TICK_S = 30
 MIX_WITHIN = MIX_WITHIN_S // TICK_S
 TURN_SLACK = TURN_SLACK_S // TICK_S
+FALLS_WITHIN = 45 * 60 // TICK_S
 BELL = 60 // TICK_S  # no two alarms in the same minute
 
 
@@ -42,8 +43,14 @@ class DoughTicks:
     temper: int
     shelf: int
     rechill: int
+    stands: int
     pack: int
     made: bool
+
+    @property
+    def falls(self) -> bool:
+        """A whipped batter: it does not bear standing, and no fridge helps."""
+        return not self.chill and 0 < self.stands <= FALLS_WITHIN
 
     @property
     def mixings(self) -> tuple[tuple[int, int], ...]:
@@ -161,7 +168,7 @@ def to_ticks(work: DayWork) -> Ticks:
         DoughTicks(
             lead=up(d.lead_first_s) + up(d.lead_s - d.lead_first_s), lead_first=up(d.lead_first_s), weigh=up(d.weigh_s), mix=_mixing(d), mix_first=up(d.mix_first_s), mix_lag=up(d.mix_lag_s), divide=up(d.divide_s), chill=up(d.chill_s),
             chill_max=max(up(d.chill_s), d.chill_max_s // TICK_S), temper_after=d.temper_after_s // TICK_S, temper=up(d.temper_s),
-            shelf=d.shelf if d.chill_s else 0, rechill=up(d.rechill_s), pack=up(d.pack_s), made=d.made,
+            shelf=d.shelf if d.chill_s else 0, rechill=up(d.rechill_s), stands=d.stands_s // TICK_S, pack=up(d.pack_s), made=d.made,
         )
         for d in work.doughs
     )  # fmt: skip

@@ -158,7 +158,7 @@ def _browned(weighed: tuple[WeighedLine, ...]) -> list[MethodStep]:
         return []
     whole = round(grams / BROWNED_SHARE / 5) * 5
     minutes = round(BROWN_MIN + BROWN_MIN_100_G * whole / 100)
-    text = f"Brown {whole} g butter in a light pan, to have {grams:.0f} g of it."
+    text = f"Brown the butter in a light pan: {whole} g, to have {grams:.0f} g of it."
     return [
         _step("brown", Stage.READY, text, minutes, "it smells of nuts and the flecks are hazel brown", caution="Hot fat burns."),
         _step("cool-butter", Stage.READY, "Let the browned butter cool in a wide bowl.", 45, "it is cloudy and soft, no longer warm", Attention.PASSIVE),

@@ -108,10 +108,13 @@ class Rolling(Forming[BallForm]):
     def widened(self, form: BallForm, size: float) -> BallForm:
         return form.but(portion_g=size, by=BallBy.GRAMS)
 
+    def shaping_sizes(self, form: BallForm) -> str:
+        return f"{form.pressed_mm:g} mm thick" if form.pressed_mm else ""
+
     def shaping_says(self, form: BallForm, pieces: int) -> str:
         if form.filling_g:
             return f"Roll {pieces}, press a dent in each, fill them level"
-        return f"Roll {pieces}, press to {form.pressed_mm:g} mm" if form.pressed_mm else f"Roll {pieces}"
+        return f"Roll and press {pieces}" if form.pressed_mm else f"Roll {pieces}"
 
     def shape_step(self, form: BallForm) -> str:
         return "form_thumbprint_fill" if form.filling_g else self.step

@@ -76,8 +76,11 @@ class Cutting(Forming[CutoutForm]):
     widened_by = Widening(field="cutter_mm", least=15, most=200)
     portions_exact = True
 
+    def shaping_sizes(self, form: CutoutForm) -> str:
+        return f"{form.thickness_mm:g} mm thick"
+
     def shaping_says(self, form: CutoutForm, pieces: int) -> str:
-        return f"Roll to {form.thickness_mm:g} mm and cut {pieces}"
+        return f"Roll and cut {pieces}"
 
     def piece_mass_g(self, form: CutoutForm, dough_g: float, density_g_ml: float) -> float:
         return area_of(form, form.cutter_mm) * form.thickness_mm / 1000 * density_g_ml

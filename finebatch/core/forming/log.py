@@ -128,8 +128,11 @@ class Slicing(Forming[LogForm]):
     def sized(self, form: LogForm, piece_g: float, factor: float) -> LogForm:
         return form.model_copy(update={"log_mm": form.log_mm * factor**0.5})
 
+    def shaping_sizes(self, form: LogForm) -> str:
+        return f"{form.slice_mm:g} mm thick"
+
     def shaping_says(self, form: LogForm, pieces: int) -> str:
-        return f"Slice {pieces}, {form.slice_mm:g} mm thick"
+        return f"Slice {pieces}"
 
     def guides(self, form: LogForm, pieces: Pieces, sliced: SlicedLog | None) -> tuple[Guide, ...]:
         each = pieces.count // form.logs

@@ -188,6 +188,10 @@ class Forming(ABC, Generic[F]):
         """What hands do for a tray of so many, as a friend would say it."""
         return f"{self.verb} {pieces}"
 
+    def shaping_sizes(self, form: F) -> str:
+        """To what size, where hands keep to one."""
+        return ""
+
     def shape_step(self, form: F) -> str:
         """The process table's step of shaping."""
         return self.step

@@ -80,8 +80,11 @@ class Laying(Forming[RopeForm]):
     size_is = "length_mm"
     widened_by = Widening(field="length_mm", least=40, most=800)
 
+    def shaping_sizes(self, form: RopeForm) -> str:
+        return f"{form.length_mm:g} mm long"
+
     def shaping_says(self, form: RopeForm, pieces: int) -> str:
-        return f"Roll {pieces} ropes of {form.length_mm:g} mm, {LAID[form.figure]}"
+        return f"Roll {pieces} ropes, {LAID[form.figure]}"
 
     def piece_mass_g(self, form: RopeForm, dough_g: float, density_g_ml: float) -> float:
         return rope_mass_g(form, density_g_ml)

@@ -95,8 +95,11 @@ class Scoring(Forming[SheetForm]):
     def guides(self, form: SheetForm, pieces: Pieces, sliced: SlicedLog | None) -> tuple[Guide, ...]:
         return tuple(_scores(form, sheet, index) for index, sheet in enumerate(pieces.sheets))
 
+    def shaping_sizes(self, form: SheetForm) -> str:
+        return f"{form.thickness_mm:g} mm thick"
+
     def shaping_says(self, form: SheetForm, pieces: int) -> str:
-        return f"Roll a sheet to {form.thickness_mm:g} mm, trim it, prick it all over, score {pieces}"
+        return f"Roll a sheet, trim it, prick it all over, score {pieces}"
 
     def dividing_s(self, form: SheetForm, pace: Pace, chilled: bool) -> float:
         return 60.0 if chilled else 0.0

@@ -1,5 +1,6 @@
 """Bake-day plans: every plan keeps the kitchen's rules, and the checker would notice if one did not."""
 
+import dataclasses
 from datetime import UTC, datetime
 
 import pytest
@@ -11,7 +12,7 @@ from finebatch.core.day.check import violations
 from finebatch.core.day.plan import plan_of
 from finebatch.core.day.solver.bounds import least_finish
 from finebatch.core.day.solver.model import DayModel, NoSolutionError, in_order
-from finebatch.core.day.solver.search import Aim, Effort, NoPlanError, search
+from finebatch.core.day.solver.search import SPARE, Aim, Effort, NoPlanError, search
 from finebatch.core.day.steps.step import Kind
 from finebatch.core.day.texts import Texts
 from finebatch.core.day.times import TICK_S, to_ticks
@@ -64,11 +65,13 @@ def test_every_plan_of_the_solver_keeps_every_rule(work: DayWork) -> None:
     finish = found.timetable.finish(t)
     assert least_finish(t) <= finish
     assert found.bound <= finish
+    # A few minutes longer than need be only for trays that go in together, and doughs that stand less.
     if found.proved:
-        assert found.bound == finish
+        assert finish <= found.bound + SPARE
+        assert search(work, effort=dataclasses.replace(QUICK, calmest=0.0)).timetable.finish(t) == found.bound
     first = first_plan(t, QUICK.tries)
     if first:
-        assert finish <= first.finish(t)
+        assert finish <= first.finish(t) + SPARE
         # The bound holds for any plan, so for the heuristic's too.
         assert found.bound <= first.finish(t)
 
@@ -81,7 +84,8 @@ def test_small_benchmark_days_are_proved_and_no_longer_than_known(name: str) -> 
     assert found.proved
     assert violations(work, as_steps(work, found.timetable)) == []
     # The known figures are of whole minutes; half minutes round less up.
-    assert found.timetable.finish(t) * TICK_S / 60 <= INSTANCES[name]["known_60s_ticks"]["best_makespan_min"]
+    assert found.timetable.finish(t) <= found.bound + SPARE
+    assert found.bound * TICK_S / 60 <= INSTANCES[name]["known_60s_ticks"]["best_makespan_min"]
 
 
 def test_the_same_day_gives_the_same_plan() -> None:

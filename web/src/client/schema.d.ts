@@ -707,7 +707,7 @@ export interface paths {
         /**
          * Add Plan
          * @description Plan the baking of saved doughs in the saved kitchen; 422 at the field that stands in the way, 503 if two plans wait
-         *     already.
+         *     already. With `first` the answer is the first plan that keeps all rules, and better ones replace it as they are found: see its progress.
          */
         post: operations["addPlan"];
         delete?: never;
@@ -927,7 +927,8 @@ export interface paths {
         put?: never;
         /**
          * Look On
-         * @description Look for a shorter plan for so many seconds; the plan as it is where none is found, or the search is stopped.
+         * @description Look for a shorter plan for so many seconds of two processors, from the plan as it stands, begun or not; what is found on the way is in its
+         *     progress. The plan as it is where none is found, or the search is stopped.
          */
         post: operations["lookOn"];
         /**
@@ -935,6 +936,26 @@ export interface paths {
          * @description Stop looking on at this plan.
          */
         delete: operations["stopLooking"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Progress
+         * @description How the looking for a better plan goes, as server-sent events, until it is over.
+         */
+        get: operations["planProgress"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4305,7 +4326,7 @@ export interface components {
          * Plan
          * @description Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
          *     `limit` what the day cannot be shorter for, `cautions` what it asks of a dough beyond its
-         *     liking.
+         *     liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at).
          *
          *     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
          *     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -4352,6 +4373,13 @@ export interface components {
              * @default []
              */
             cautions: string[];
+            /**
+             * Sittings
+             * @default []
+             */
+            sittings: components["schemas"]["Sitting"][];
+            /** Helps */
+            helps?: components["schemas"]["Saving"][] | null;
             /**
              * Told
              * @default
@@ -4528,6 +4556,27 @@ export interface components {
              * @default []
              */
             errors: components["schemas"]["FieldProblem"][];
+        };
+        /**
+         * Progress
+         * @description How the looking goes. `revision` is the plan's as it is kept now, `saved_min` how much shorter than the first that one is; `sequence` counts what
+         *     was told of this looking.
+         */
+        Progress: {
+            /**
+             * Sequence
+             * @default 0
+             */
+            sequence: number;
+            /** Revision */
+            revision: number;
+            /** Looking */
+            looking: boolean;
+            /**
+             * Saved Min
+             * @default 0
+             */
+            saved_min: number;
         };
         /**
          * Reading
@@ -4846,6 +4895,27 @@ export interface components {
             y_mm: number;
             /** Diameter Mm */
             diameter_mm: number;
+        };
+        /**
+         * Row
+         * @description One line of the list: one step, or several that are one thing to do. `steps` are their places among the plan's; `hands` whether it is
+         *     work, not something that only has to be begun.
+         */
+        Row: {
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+            /** Title */
+            title: string;
+            /** Detail */
+            detail: string;
+            /** Steps */
+            steps: number[];
+            /** Hands */
+            hands: boolean;
+            /** Person */
+            person?: number | null;
         };
         /**
          * RuskForm
@@ -5372,6 +5442,31 @@ export interface components {
             speaks_for: boolean | null;
         };
         /**
+         * Sitting
+         * @description What is done in one go. `hands_s` of it hands are busy; `acts` times there is something to do; `pauses` are the free times in it that are
+         *     worth having, `free_s` is free after it, and with `away` nobody has to be in the house for that.
+         */
+        Sitting: {
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+            /** Title */
+            title: string;
+            /** Hands S */
+            hands_s: number;
+            /** Acts */
+            acts: number;
+            /** Pauses */
+            pauses: components["schemas"]["Span"][];
+            /** Free S */
+            free_s: number;
+            /** Away */
+            away: boolean;
+            /** Rows */
+            rows: components["schemas"]["Row"][];
+        };
+        /**
          * SizeWish
          * @description One of the three: how many cookies, how wide baked, or how large the sheet that the dough is rolled to.
          */
@@ -5402,6 +5497,16 @@ export interface components {
          * @enum {string}
          */
         Source: "family" | "card" | "others" | "own" | "bake" | "older";
+        /**
+         * Span
+         * @description Seconds from the start of the plan.
+         */
+        Span: {
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+        };
         /**
          * Spoon
          * @description What a portion is spooned with: a 5, 15 or 20 ml spoon, levelled or heaped.
@@ -8794,7 +8899,9 @@ export interface operations {
     };
     addPlan: {
         parameters: {
-            query?: never;
+            query?: {
+                first?: boolean;
+            };
             header?: {
                 /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
                 "Idempotency-Key"?: string | null;
@@ -9698,6 +9805,65 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    planProgress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                    "application/json": components["schemas"]["Progress"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -88,7 +88,7 @@ def around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") 
         gone = 1 + sum(1 for lost in work.lost if lost.tray == broken)
         since = _free_from(t, plan.table, broken, tick, gone)
         work = work.model_copy(update={"lost": (*work.lost, LostTray(tray=broken, from_s=since * TICK_S))})
-    lost = _lost(work)
+    lost = lost_trays(work)
     if t.hands == 1:
         at_the_hob = (
             x.weigh - d.lead + d.lead_first for x, d in zip(plan.table.doughs, to_ticks(asked).doughs, strict=True) if x.weigh - d.lead < tick
@@ -114,11 +114,11 @@ def around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") 
         except RuntimeError:
             continue  # the check found a hard rule broken: such an answer is never shown
         said = made.model_copy(update={"overstepped": made.overstepped + unturned})
-        return _compared(plan, said, tick)
+        return compared(plan, said, tick)
     raise refusal("change", "No sound way was found to go on from here. Plan the rest anew.")
 
 
-def _lost(work: DayWork) -> tuple[tuple[str, int], ...]:
+def lost_trays(work: DayWork) -> tuple[tuple[str, int], ...]:
     """The trays out of use, each with the tick from which it is."""
     return tuple((lost.tray, lost.from_s // TICK_S) for lost in work.lost)
 
@@ -287,7 +287,7 @@ def _pinned(plan: Plan, change: Pinned, tick: int, begun: bool) -> Plan:
         horizon = min(horizon, t.deadline)
     chosen = {(pin.what, pin.index): pin.at_s // TICK_S for pin in pins}
     model = DayModel(
-        t, horizon, Freeze(plan.table, tick, tick, _lost(work), strict=True) if tick else None, pins=chosen
+        t, horizon, Freeze(plan.table, tick, tick, lost_trays(work), strict=True) if tick else None, pins=chosen
     )
     model.suggest(plan.table)
     model.steady(plan.table)
@@ -300,7 +300,7 @@ def _pinned(plan: Plan, change: Pinned, tick: int, begun: bool) -> Plan:
             f"With the rest of the day as it is, this {sure}: something would wait too long, or the hands, racks or trays are taken.",
         ) from error
     made = plan_of(work, plan.words, plan.origin, table, 0, False, Aim.SOONEST, soft=begun)
-    return _compared(plan, made, tick if begun else 0)
+    return compared(plan, made, tick if begun else 0)
 
 
 def _first_found(model: DayModel) -> Timetable:
@@ -344,7 +344,7 @@ def _without(plan: Plan, dough: int, tick: int) -> Plan:
     return around(cut, smaller, tick, tick)
 
 
-def _compared(before: Plan, after: Plan, tick: int) -> Plan:
+def compared(before: Plan, after: Plan, tick: int) -> Plan:
     """What moved by a minute or more, said; and the time before which all stands."""
     old = {(s.kind, s.load, s.dough, s.title): before.start + timedelta(seconds=s.start_s) for s in before.steps}
     moved = []

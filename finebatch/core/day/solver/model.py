@@ -1,8 +1,12 @@
 """The day's rules with a question: the shortest day, the latest start, the calmest within it, the steadiest repair."""
 
+import contextlib
+import threading
+import time
+from collections.abc import Callable, Iterator
 from typing import Any
 
-from ..times import DoughTimes, LoadTimes, Ticks, Timetable
+from ..times import BELL, DoughTimes, LoadTimes, Ticks, Timetable
 from .rules import DayRules
 
 
@@ -12,6 +16,10 @@ class NoSolutionError(RuntimeError):
     def __init__(self, status: str, proved: bool) -> None:
         super().__init__(f"the day's solver ended with {status}")
         self.proved = proved
+
+
+# What calm is worth, in half ticks of a tray's waiting (judged).
+PAIR_WORTH, LATER_COSTS, STANDING_COSTS, FALLING_COSTS = 160, 12, 1, 8
 
 
 class DayModel(DayRules):
@@ -48,10 +56,10 @@ class DayModel(DayRules):
             self.cp.add(self.finish <= self.t.deadline)
         self.cp.maximize(begin)
 
-    def calmest(self, finish: int, begin: int = 0) -> None:
-        """At that length: least waiting of raw trays and of warm cookies, fewest changes of the oven, doughs not made long
-        before they are needed."""
-        self.cp.add(self.finish <= finish)
+    def calmest(self, finish: int, begin: int = 0, spare: int = 0) -> None:
+        """At that length, or up to `spare` longer where that is worth it: least waiting of raw trays and of warm cookies, fewest changes of the
+        oven, alike trays in and out together, doughs that do not stand longer than they bear, nor are made long before they are needed."""
+        self.cp.add(self.finish <= finish + spare)
         if begin:
             for d, v in enumerate(self._doughs):
                 self.cp.add(v["weigh"] - self.t.doughs[d].lead >= begin)
@@ -64,8 +72,58 @@ class DayModel(DayRules):
         broken = self._interruptions()
         early = [v["weigh"] for v in self._doughs]
         self.cp.minimize(
-            2 * sum(waits) + 2 * sum(rests) + 60 * sum(broken) + 20 * sum(v["parked"] for v in self._loads) - sum(early)
+            2 * sum(waits)
+            + 2 * sum(rests)
+            + 60 * sum(broken)
+            + 20 * sum(v["parked"] for v in self._loads)
+            - sum(early)
+            - PAIR_WORTH * sum(self._pairs())
+            + sum(worth * over for worth, over in self._stood())
+            + (LATER_COSTS * self.finish if spare else 0)
         )
+
+    def _pairs(self) -> list[Any]:
+        """One for every two trays of a dough that go in with one opening of the door, and so come out with one; none is of two pairs."""
+        found: list[Any] = []
+        last: dict[int, int] = {}
+        before: dict[int, Any] = {}
+        if len(self.t.ovens) > 1 or self.t.ovens[0] < 2:
+            return found
+        for i, load in enumerate(self.t.loads):
+            a = last.get(load.dough)
+            if a is not None and self._same_bake(a, i):
+                pair = self.cp.new_bool_var(f"pair{a}_{i}")
+                near = max(self.t.unload + load.hot, self.t.load + load.wash, BELL)
+                apart = self._loads[i]["load"] - self._loads[a]["load"]
+                self.cp.add_linear_constraint(apart, -near, near).only_enforce_if(pair)
+                if load.dough in before:
+                    self.cp.add_at_most_one([before[load.dough], pair])
+                before[load.dough] = pair
+                found.append(pair)
+            else:
+                before.pop(load.dough, None)
+            last[load.dough] = i
+        return found
+
+    def _same_bake(self, a: int, b: int) -> bool:
+        one, other = self.t.loads[a], self.t.loads[b]
+        return one.oven_c == other.oven_c and abs(one.bake - other.bake) <= BELL and one.after_log == other.after_log
+
+    def _stood(self) -> list[tuple[int, Any]]:
+        """How much longer than it bears each dough stands until the last of it is shaped, ticks, and what a tick of that costs."""
+        found = []
+        for d, dough in enumerate(self.t.doughs):
+            mine = [
+                v
+                for v, load in zip(self._loads, self.t.loads, strict=True)
+                if load.dough == d and load.after_log is None
+            ]
+            if dough.stands and mine:
+                over = self._var(f"stood{d}")
+                for v in mine:
+                    self.cp.add(over >= v["shaped"] - self._doughs[d]["out"] - dough.stands)
+                found.append((FALLING_COSTS if dough.falls else STANDING_COSTS, over))
+        return found
 
     def _interruptions(self) -> list[Any]:
         """One for every load of another temperature that comes between two alike."""
@@ -100,11 +158,18 @@ class DayModel(DayRules):
             moves.append(far)
         self.cp.minimize(50 * sum(self._slacks) + 5 * self.finish + sum(moves))
 
-    def run(self, limit: float, workers: int = 1, seconds: float | None = None) -> tuple[Timetable, float, bool]:
-        """Solve; the plan, the proved bound on what was asked, and whether it is reached.
+    def run(
+        self,
+        limit: float,
+        workers: int = 1,
+        seconds: float | None = None,
+        heard: Callable[[Timetable], None] | None = None,
+    ) -> tuple[Timetable, float, bool]:
+        """Solve; the plan, the proved bound on what was asked, and whether it is reached. Each plan on the way is `heard` of.
 
-        One worker with the deterministic `limit` repeats itself; more workers with `seconds` do not. NoSolutionError when
-        there is none to read: the solver's own accessor would return garbage.
+        One worker with the deterministic `limit` repeats itself; more workers with `seconds` do not: so many seconds of two processors, so that a
+        busy machine takes longer rather than finding less. NoSolutionError when there is none to read: the solver's own accessor would return
+        garbage.
         """
         module = self._module
         solver = module.CpSolver()
@@ -113,26 +178,62 @@ class DayModel(DayRules):
         if seconds is None:
             solver.parameters.max_deterministic_time = limit
         else:
-            solver.parameters.max_time_in_seconds = seconds
-        status = solver.solve(self.cp)
+            solver.parameters.max_time_in_seconds = seconds * PATIENCE
+        with _processor_time(solver, seconds):
+            status = solver.solve(self.cp, _heard(module, self._read, heard) if heard else None)
         if status not in (module.OPTIMAL, module.FEASIBLE):
             raise NoSolutionError(solver.status_name(status), status == module.INFEASIBLE)
+        return self._read(solver.value), solver.best_objective_bound, status == module.OPTIMAL
+
+    def _read(self, value: Callable[[Any], int]) -> Timetable:
         doughs = tuple(
             DoughTimes(
-                solver.value(v["weigh"]), solver.value(v["mix"]),
-                solver.value(v["divide"]) if "divide" in v else solver.value(v["mix"]) + self.t.doughs[d].mix, solver.value(v["out"]),
-                solver.value(v["pack"]) if "pack" in v else 0,
+                value(v["weigh"]), value(v["mix"]),
+                value(v["divide"]) if "divide" in v else value(v["mix"]) + self.t.doughs[d].mix, value(v["out"]),
+                value(v["pack"]) if "pack" in v else 0,
             )
             for d, v in enumerate(self._doughs)
         )  # fmt: skip
         loads = tuple(
             LoadTimes(
-                tuple(solver.value(s) for s in v["shape"]), solver.value(v["load"]), solver.value(v["turn"]), solver.value(v["transfer"]),
-                tuple(solver.value(s) for s in v["ice"]), int(solver.value(v["oven"])), bool(solver.value(v["parked"])),
+                tuple(value(s) for s in v["shape"]), value(v["load"]), value(v["turn"]), value(v["transfer"]),
+                tuple(value(s) for s in v["ice"]), int(value(v["oven"])), bool(value(v["parked"])),
             )
             for v in self._loads
         )  # fmt: skip
-        return Timetable(doughs, loads), solver.best_objective_bound, status == module.OPTIMAL
+        return Timetable(doughs, loads)
+
+
+PROCESSORS, PATIENCE, LOOKED_S = 2, 4.0, 0.05
+
+
+@contextlib.contextmanager
+def _processor_time(solver: Any, seconds: float | None) -> Iterator[None]:
+    """Stops the solver when this process has used that much of two processors."""
+    if seconds is None:
+        yield
+        return
+    until, over = time.process_time() + PROCESSORS * seconds, threading.Event()
+
+    def watch() -> None:
+        while not over.wait(LOOKED_S):
+            if time.process_time() >= until:
+                solver.stop_search()
+                return
+
+    threading.Thread(target=watch, daemon=True).start()
+    try:
+        yield
+    finally:
+        over.set()
+
+
+def _heard(module: Any, read: Callable[[Callable[[Any], int]], Timetable], heard: Callable[[Timetable], None]) -> Any:
+    class Hears(module.CpSolverSolutionCallback):  # type: ignore[misc]
+        def on_solution_callback(self) -> None:
+            heard(read(self.value))
+
+    return Hears()
 
 
 def in_order(t: Ticks, table: Timetable) -> Timetable:

@@ -1,5 +1,6 @@
 """The best plan within a limit: a first plan at once, then the constraint model, first for length, then for calm."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -9,7 +10,10 @@ from ..work.work import DayWork, PinPoint
 from .bounds import least_finish
 from .model import DayModel, NoSolutionError
 
+Heard = Callable[[Timetable], None]
 SMALL, MIDDLE = 10, 16  # loads
+SPARE = 10  # ticks a day may be longer for trays that go in and out together
+FALLING_SPARE = 0.1  # of the day, where a batter would fall
 
 
 class Aim(StrEnum):
@@ -30,7 +34,8 @@ class NoPlanError(RuntimeError):
 @dataclass(frozen=True)
 class Effort:
     """How long to look: deterministic limits of the two stages (about six seconds a unit on a small machine), or wall
-    seconds with several workers, which no longer repeats itself."""
+    seconds (of two processors) with several workers, which no longer repeats itself. Without any for the calmest, the shortest is taken as it is
+    found; without any for the shortest too, the first plan is."""
 
     shortest: float = 1.5
     calmest: float = 0.5
@@ -59,15 +64,22 @@ def effort_for(loads: int) -> Effort:
 
 
 def search(
-    work: DayWork, aim: Aim = Aim.SOONEST, effort: Effort | None = None, known: Timetable | None = None
+    work: DayWork,
+    aim: Aim = Aim.SOONEST,
+    effort: Effort | None = None,
+    known: Timetable | None = None,
+    heard: Heard | None = None,
 ) -> Found:
-    """The plan, no worse than one that is `known`. Raises NoPlanError where there is none."""
+    """The plan, no worse than one that is `known`; each that is found on the way to the shortest is `heard` of. Raises NoPlanError where there is none."""
     t = to_ticks(work)
     effort = effort or effort_for(len(t.loads))
     pins = {(pin.what, pin.index): pin.at_s // TICK_S for pin in work.pins}
     if aim is Aim.LATEST and t.deadline is not None:
-        return _latest(t, effort, pins)
-    hint = known or first_plan(t, effort.tries)
+        return _latest(t, effort, pins, known, heard)
+    hint = known if pins else _shorter(t, known, first_plan(t, effort.tries))
+    if not effort.shortest and hint and not pins:
+        least = least_finish(t)
+        return Found(hint, least, hint.finish(t) <= least)
     if hint is None and not pins:
         horizon = 5700
     else:
@@ -77,28 +89,38 @@ def search(
         model.suggest(hint)
     model.shortest()
     try:
-        found, bound, optimal = _run(model, effort.shortest, effort)
+        found, bound, optimal = _run(model, effort.shortest or effort_for(len(t.loads)).shortest, effort, heard)
     except NoSolutionError as error:
-        if hint is None or pins:
+        if hint is None or (pins and not known):
             raise NoPlanError(error.proved) from error
         found, bound, optimal = hint, 0, False
     length = found.finish(t)
     bound_ticks = max(int(-(-bound // 1)), least_finish(t))
-    return _calm(t, found, length, 0, length if optimal else min(bound_ticks, length), optimal, effort, pins)
+    spare = max(SPARE, round(FALLING_SPARE * length)) if any(dough.falls for dough in t.doughs) else SPARE
+    return _calm(t, found, length, 0, length if optimal else min(bound_ticks, length), optimal, effort, pins, spare)
 
 
-def _run(model: DayModel, limit: float, effort: Effort) -> tuple[Timetable, float, bool]:
+def _shorter(t: Ticks, one: Timetable | None, other: Timetable | None) -> Timetable | None:
+    both = [table for table in (one, other) if table is not None]
+    return min(both, key=lambda table: table.finish(t), default=None)
+
+
+def _run(model: DayModel, limit: float, effort: Effort, heard: Heard | None = None) -> tuple[Timetable, float, bool]:
     if effort.seconds is None:
-        return model.run(limit)
-    return model.run(limit, workers=4, seconds=effort.seconds * limit / (effort.shortest + effort.calmest))
+        return model.run(limit, heard=heard)
+    seconds = effort.seconds * limit / (effort.shortest + effort.calmest)
+    return model.run(limit, workers=4, seconds=seconds, heard=heard)
 
 
 def _calm(
-    t: Ticks, found: Timetable, finish: int, begin: int, bound: int, optimal: bool, effort: Effort, pins: dict[tuple[PinPoint, int], int]
+    t: Ticks, found: Timetable, finish: int, begin: int, bound: int, optimal: bool, effort: Effort, pins: dict[tuple[PinPoint, int], int],
+    spare: int = 0,
 ) -> Found:  # fmt: skip
-    model = DayModel(t, finish, pins=pins)
+    if not effort.calmest:
+        return Found(found, bound, optimal)
+    model = DayModel(t, finish + spare, pins=pins)
     model.suggest(found)
-    model.calmest(finish, begin)
+    model.calmest(finish, begin, spare)
     try:
         calm, _, calm_proved = _run(model, effort.calmest, effort)
     except NoSolutionError:
@@ -106,22 +128,28 @@ def _calm(
     return Found(calm, bound, optimal, calm_proved)
 
 
-def _latest(t: Ticks, effort: Effort, pins: dict[tuple[PinPoint, int], int]) -> Found:
+def _latest(
+    t: Ticks, effort: Effort, pins: dict[tuple[PinPoint, int], int], known: Timetable | None = None, heard: Heard | None = None
+) -> Found:  # fmt: skip
     """With hours in which hands rest, the latest start is its own problem, solved backwards from the deadline: the beginning is
     narrowed down from both sides, which keeps the solver's clock short; then the best found is improved."""
     assert t.deadline is not None
-    found = None if pins else latest_plan(t, t.deadline)
+    found = known or (None if pins else latest_plan(t, t.deadline))
     low = found.begin(t) if found else 0
     # No day is shorter than its bound, so none can begin later than that before the deadline.
     proved, high = t.deadline - least_finish(t), t.deadline - least_finish(t)
     if high < 0:
         raise NoPlanError(True)
+    if not effort.shortest and found:
+        return Found(found, high, low >= high)
     for _ in range(HALVINGS):
         if low >= high:
             break
         middle = (low + high + 1) // 2
         try:
             found, bound, optimal = _asked(t, effort, pins, middle, found, effort.shortest / HALVINGS)
+            if heard is not None:
+                heard(found)
             low = found.begin(t)
             high = proved = min(proved, low if optimal else int(bound))
         except NoSolutionError as error:
@@ -129,7 +157,9 @@ def _latest(t: Ticks, effort: Effort, pins: dict[tuple[PinPoint, int], int]) -> 
             proved = high if error.proved and proved >= high else proved
     if found is None:
         try:
-            found, bound, optimal = _asked(t, effort, pins, 0, None, effort.shortest)
+            found, bound, optimal = _asked(
+                t, effort, pins, 0, None, effort.shortest or effort_for(len(t.loads)).shortest
+            )
         except NoSolutionError as error:
             raise NoPlanError(error.proved) from error
         low = found.begin(t)

@@ -134,7 +134,7 @@ def plain_loads(
         doing = f"Lay out {pieces}" if frozen else forming.shaping_says(form, pieces)
         visit = [
             (tray_first.rstrip("."), on_tray),
-            (_first_lower(doing), own),
+            (_sized(_first_lower(doing), "" if frozen else forming.shaping_sizes(form)), own),
             *((words, s * pieces) for words, s in raw.shaped),
         ]
         washing = raw.wash_s * pieces + raw.beat_s + WASH_TRAY_S if raw.washed else 0.0
@@ -160,6 +160,10 @@ def plain_loads(
 
 
 WASH_TRAY_S = 15  # to reach for the brush and put it back
+
+
+def _sized(words: str, sizes: str) -> str:
+    return f"{words}, {sizes}" if sizes else words
 
 
 def _first_lower(words: str) -> str:

@@ -12,8 +12,9 @@ from finebatch.core.bench.report import report
 from finebatch.core.bench.spec import DoughSpec, Keep, Share
 from finebatch.core.bench.starters import starters
 from finebatch.core.card.headings import split_card
+from finebatch.core.day.better import savings_of
 from finebatch.core.day.closed import Closed, closed_spans
-from finebatch.core.day.plan import BUFFER_S, Plan, make_plan, savings_of
+from finebatch.core.day.plan import BUFFER_S, Plan, make_plan
 from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
 from finebatch.core.day.solver.search import Effort
 from finebatch.core.day.steps.step import Kind

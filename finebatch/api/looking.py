@@ -1,0 +1,126 @@
+"""Looking for a better plan while the one there is stands on the screen: one at a time, kept as it is found, told to whoever listens."""
+
+import asyncio
+import contextlib
+from collections.abc import AsyncIterator
+from datetime import UTC, datetime
+
+from fastapi.concurrency import run_in_threadpool
+
+from ..core.base import Value
+from ..core.day import Plan, Search, better_plan, helped
+from ..store import plans
+from ..store.database import Store
+from ..store.plans import SavedPlan
+from ..store.revisions import NotThereError, StaleError
+from ..workers import StoppedError, Worker
+
+KEEP_ALIVE_S = 15.0
+
+
+class Progress(Value):
+    """How the looking goes. `revision` is the plan's as it is kept now, `saved_min` how much shorter than the first that one is; `sequence` counts what
+    was told of this looking."""
+
+    sequence: int = 0
+    revision: int
+    looking: bool
+    saved_min: int = 0
+
+
+class BusyLookingError(Exception):
+    """Another plan is being looked on at."""
+
+
+class _Look:
+    def __init__(self, saved: SavedPlan, by_itself: bool) -> None:
+        self.saved, self.first, self.by_itself = saved, saved.plan, by_itself
+        self.progress = Progress(revision=saved.revision, looking=True)
+        self.news = asyncio.Event()
+
+    def tell(self, looking: bool) -> None:
+        shorter = (self.first.end - self.first.start) - (self.saved.plan.end - self.saved.plan.start)
+        self.progress = Progress(
+            sequence=self.progress.sequence + 1, revision=self.saved.revision, looking=looking, saved_min=round(shorter.total_seconds() / 60)
+        )  # fmt: skip
+        self.news.set()
+        self.news = asyncio.Event()
+
+
+class Looking:
+    """The plan that is looked on at, if there is one. What began by itself makes way for what comes after it."""
+
+    def __init__(self, worker: Worker) -> None:
+        self._worker = worker
+        self._look: _Look | None = None
+        self._tasks: set[asyncio.Task[SavedPlan]] = set()
+
+    def begin(self, store: Store, saved: SavedPlan) -> None:
+        """Look for a better plan than one just made, by itself."""
+        if self._look is not None and self._look.by_itself:
+            self.stop(self._look.saved.id)
+        task = asyncio.create_task(self._run(store, _Look(saved, True), Search()))
+        self._tasks.add(task)
+        task.add_done_callback(self._tasks.discard)
+
+    async def on(self, store: Store, saved: SavedPlan, how: Search) -> SavedPlan:
+        """Look on at a plan for a while, and give what there is then. BusyLookingError where another is looked on at by somebody's wish."""
+        if self._look is not None:
+            if not self._look.by_itself:
+                raise BusyLookingError
+            self.stop(self._look.saved.id)
+        return await self._run(store, _Look(saved, False), how)
+
+    async def _run(self, store: Store, look: _Look, how: Search) -> SavedPlan:
+        while self._look is not None:
+            await self._look.news.wait()
+        self._look = look
+
+        async def heard(plan: Plan) -> None:
+            if plan != look.saved.plan:
+                look.saved = await run_in_threadpool(_kept, store, look.saved, plan)
+                look.tell(looking=True)
+
+        # Stopped, or changed meanwhile by the baker: then what was looked for is no use.
+        with contextlib.suppress(StoppedError, StaleError, NotThereError):
+            try:
+                begun = (look.saved.plan, look.saved.request.when, how, datetime.now(UTC))
+                await heard(await self._worker.run(better_plan, *begun, heard=heard))
+                if look.saved.plan.helps is None and look.saved.plan.start > datetime.now(UTC):
+                    await heard(await self._worker.run(helped, look.saved.plan))
+            finally:
+                self._look = None
+                look.tell(looking=False)
+        return look.saved
+
+    def stop(self, plan_id: str) -> None:
+        """Stop looking on at this plan, if it is."""
+        if self._look is not None and self._look.saved.id == plan_id:
+            self._worker.stop()
+
+    async def follow(self, saved: SavedPlan) -> AsyncIterator[str]:
+        """What is told of the looking at a plan, as server-sent events: how it stands, and then every news, until it is over."""
+        look = self._look if self._look is not None and self._look.saved.id == saved.id else None
+        if look is None:
+            yield _event(Progress(revision=saved.revision, looking=False))
+            return
+        told = -1
+        while told != look.progress.sequence or look.progress.looking:
+            if told != look.progress.sequence:
+                told = look.progress.sequence
+                yield _event(look.progress)
+                continue
+            news = look.news
+            try:
+                await asyncio.wait_for(news.wait(), KEEP_ALIVE_S)
+            except TimeoutError:
+                yield ": still looking\n\n"
+
+
+def _event(progress: Progress) -> str:
+    return f"id: {progress.sequence}\ndata: {progress.model_dump_json()}\n\n"
+
+
+def _kept(store: Store, saved: SavedPlan, plan: Plan) -> SavedPlan:
+    with store.session() as db:
+        return plans.change(db, saved.id, saved.revision, plan)
