@@ -1,13 +1,50 @@
-"""Puts steps where they first fit: what is busy when is kept as bits of whole numbers, a bit a tick, so that a look takes no
-time."""
+"""Puts steps where they first fit: what is busy when is kept as bits of whole numbers, a bit a tick, and so is where a step could begin. All
+beginnings of a tray's stay that keep every rule are one number, found by shifting and cutting others; the first of them is its lowest bit."""
 
 from dataclasses import dataclass, replace
-from itertools import pairwise
-from typing import Any
+from typing import Any, NamedTuple
 
 from ..times import BELL, MIX_WITHIN, TURN_SLACK, DoughTimes, LoadTimes, Ticks, Timetable
 
 FAR = 6000  # ticks: fifty hours
+ALL = (1 << FAR) - 1
+
+
+def runs(free: int, length: int) -> int:
+    """Where so many ticks in a row are free.
+
+    >>> bin(runs(0b1110110, 2))
+    '0b110010'
+    """
+    have = 1
+    while have * 2 <= length:
+        free &= free >> have
+        have *= 2
+    return free & free >> (length - have) if length > have else free
+
+
+def spread(mask: int, more: int) -> int:
+    """Where one of the ticks from there to `more` later is set.
+
+    >>> bin(spread(0b1000, 2))
+    '0b1110'
+    """
+    have = 1
+    while have * 2 <= more + 1:
+        mask |= mask >> have
+        have *= 2
+    return mask | mask >> (more + 1 - have) if more + 1 > have else mask
+
+
+def lowest(mask: int, start: int) -> int | None:
+    """The first tick set from `start` on."""
+    mask >>= start
+    return start + (mask & -mask).bit_length() - 1 if mask else None
+
+
+def at_times(mask: int, by: int) -> int:
+    """The mask seen from ticks that are `by` earlier."""
+    return mask >> by if by >= 0 else mask << -by
 
 
 class Many:
@@ -20,6 +57,10 @@ class Many:
     def free(self, start: int, length: int) -> bool:
         """Whether one more is to be had for all of that time."""
         return self.size > 0 and not (self._level[-1] >> start) & ((1 << length) - 1)
+
+    def mask(self) -> int:
+        """When one more is to be had."""
+        return ALL & ~self._level[-1] if self.size else 0
 
     def take(self, start: int, length: int) -> None:
         """One more is taken."""
@@ -45,12 +86,21 @@ class _Room:
         self.alarms = Many(1)
         self.trays = {name: Many(count) for name, count in t.trays.items()}
         self.racks = [Many(racks) for racks in t.ovens]
-        self.parked = Many(t.tray_shelves)
         self.inside: list[list[tuple[int, int, int]]] = [[] for _ in t.ovens]
+        # When a load of that heat and length may not go into each oven for the heat of others: worked out when it is first asked.
+        self.wrong: list[dict[tuple[float, int], int]] = [{} for _ in t.ovens]
         self.shelf, self.area = np.zeros(FAR, int), np.zeros(FAR, int)
         for start, end in t.closed:
             for _ in range(t.hands):
                 self.hands.take(start, end - start)
+
+    def area_mask(self, more: int, most: int) -> int:
+        """When `more` fits on the cooling rack."""
+        if not more:
+            return ALL
+        import numpy as np
+
+        return int.from_bytes(np.packbits(self.area + more <= most, bitorder="little").tobytes(), "little")
 
     def roomy(self, used: Any, start: int, end: int, more: int, most: int) -> bool:
         """Whether `more` fits beside what is used all of that time."""
@@ -65,6 +115,15 @@ class Allowance:
     area: int = 0
 
 
+class _Stay(NamedTuple):
+    """Where a tray may go in, and of those ticks: where it may be turned, where its cookies may be moved, and when each oven takes it."""
+
+    into: int
+    turning: int
+    moving: int
+    ovens: tuple[int, ...]
+
+
 class Builder:
     """Puts steps where they first fit."""
 
@@ -77,28 +136,38 @@ class Builder:
     def dough(self, d: int, earliest: int = 0) -> bool:
         """Weigh, mix, divide and chill as early as may be."""
         room, dough = self.room, self.t.doughs[d]
-        for weigh in range(max(self.now, dough.lead, earliest), FAR - 3000):
-            if not room.hands.free(weigh, dough.weigh) or not room.hands.free(weigh - dough.lead, dough.lead_first):
-                continue
-            mix = self._hand_and_mixer(weigh + dough.weigh, weigh + dough.weigh + MIX_WITHIN, dough.mixings)
-            if mix is None:
-                continue
-            mixed = mix + dough.mix
-            divide = mixed
-            if dough.divide:
-                found = self._hands(mixed, mixed + MIX_WITHIN, dough.divide)
-                if found is None:
-                    continue
-                divide = found
-            done = divide + dough.divide
-            if not room.bowls.free(weigh, done - weigh):
-                continue
-            out = self._out(d, done)
-            if out is None:
-                continue
-            self.put_dough(d, DoughTimes(weigh, mix, divide, out))
-            return True
+        hands, mixer = room.hands.mask(), room.mixer.mask()
+        weighing = runs(hands, dough.weigh) if dough.weigh else ALL
+        if dough.lead_first:
+            weighing &= at_times(runs(hands, dough.lead_first), -dough.lead)
+        mixing = ALL
+        for after, length in dough.mixings:
+            mixing &= at_times(runs(hands & mixer, length) if length else ALL, after)
+        dividing = runs(hands, dough.divide) if dough.divide else ALL
+        weigh = lowest(weighing, max(self.now, dough.lead, earliest))
+        while weigh is not None and weigh < FAR - 3000:
+            times = self._made_from(d, weigh, mixing, dividing)
+            if times is not None:
+                self.put_dough(d, times)
+                return True
+            weigh = lowest(weighing, weigh + 1)
         return False
+
+    def _made_from(self, d: int, weigh: int, mixing: int, dividing: int) -> DoughTimes | None:
+        """The dough weighed then, mixed and divided as soon as that can be; None where it would wait too long."""
+        dough = self.t.doughs[d]
+        mix = lowest(mixing, weigh + dough.weigh)
+        if mix is None or mix > weigh + dough.weigh + MIX_WITHIN:
+            return None
+        mixed = mix + dough.mix
+        divide = lowest(dividing, mixed)
+        if divide is None or divide > mixed + MIX_WITHIN:
+            return None
+        done = divide + dough.divide
+        if not self.room.bowls.free(weigh, done - weigh):
+            return None
+        out = self._out(d, done)
+        return None if out is None else DoughTimes(weigh, mix, divide, out)
 
     def _out(self, d: int, done: int) -> int | None:
         """When the dough comes out of the fridge: as chilled as asked; where a closed span covers that time, at its end
@@ -132,14 +201,6 @@ class Builder:
 
     def _hands(self, start: int, last: int, length: int) -> int | None:
         return next((s for s in range(start, last + 1) if self.room.hands.free(s, length)), None)
-
-    def _hand_and_mixer(self, start: int, last: int, parts: tuple[tuple[int, int], ...]) -> int | None:
-        room = self.room
-
-        def free(at: int) -> bool:
-            return all(room.hands.free(at + a, length) and room.mixer.free(at + a, length) for a, length in parts)
-
-        return next((s for s in range(start, last + 1) if free(s)), None)
 
     def ready_from(self, i: int) -> int:
         """The first tick at which load i may be shaped."""
@@ -178,12 +239,9 @@ class Builder:
             log = self.loads[t.loads[i].after_log]  # type: ignore[index]
             last = log.load + t.loads[t.loads[i].after_log].slot + t.loads[i].slice_to + self.allowed.ticks  # type: ignore[index]
         while start <= last:
-            found = self._fit(i, start)
-            if found is None or (t.loads[i].after_log is not None and found.shape[0] > last):
-                if t.loads[i].after_log is not None:
-                    return False
-                start += 1
-                continue
+            found = self._fit(i, start, last)
+            if found is None:
+                return False
             if not cuts:
                 self.put_load(i, found)
                 return True
@@ -199,95 +257,125 @@ class Builder:
         room = self.room
         return (
             room.hands.copy(), room.alarms.copy(), {name: tray.copy() for name, tray in room.trays.items()},
-            [rack.copy() for rack in room.racks], [list(inside) for inside in room.inside], room.area.copy(), room.parked.copy(),
+            [rack.copy() for rack in room.racks], [list(inside) for inside in room.inside], [dict(wrong) for wrong in room.wrong], room.area.copy(),
             dict(self.loads),
         )  # fmt: skip
 
     def _restore(self, kept: tuple[object, ...]) -> None:
         room = self.room
-        (room.hands, room.alarms, room.trays, room.racks, room.inside, room.area, room.parked, self.loads) = kept  # type: ignore[assignment]
+        (room.hands, room.alarms, room.trays, room.racks, room.inside, room.wrong, room.area, self.loads) = kept  # type: ignore[assignment]
 
-    def _fit(self, i: int, start: int) -> LoadTimes | None:
-        """Times for load i with shaping begun at `start` or as soon after as hands and a cool tray allow, within a day."""
-        load, room = self.t.loads[i], self.room
-        tray = room.trays[load.tray]
-        least = sum(load.shape) + load.slot + load.hot + load.rest + load.transfer + self.t.tray_cool
-        for begin in range(start, min(FAR - 2000, start + 2880)):
-            if not tray.free(begin, least) or not room.hands.free(begin, load.shape[0]):
+    def _fit(self, i: int, start: int, last: int) -> LoadTimes | None:
+        """Times for load i with shaping begun at `start` or as soon after as all else allows, no later than `last`."""
+        t, load, allowed = self.t, self.t.loads[i], self.allowed.ticks
+        stay = self._stay(i)
+        hands, tray = self.room.hands.mask(), self.room.trays[load.tray].mask()
+        beginnings = runs(hands, load.shape[0]) & tray
+        later = [runs(hands, length) for length in load.shape[1:]]
+        total = sum(load.shape)
+        begin = start
+        while (found_at := lowest(beginnings, begin)) is not None and found_at <= last:
+            begin = found_at
+            shape = self._pieces(begin, load.shape, later, total + t.pause + allowed)
+            if shape is None:
+                begin += 1
                 continue
-            shape, at = [begin], begin + load.shape[0]
-            for length in load.shape[1:]:
-                piece = self._hands(at, begin + sum(load.shape) + self.t.pause, length)
-                if piece is None:
-                    break
-                shape.append(piece)
-                at = piece + length
-            if len(shape) < len(load.shape) or at - begin > sum(load.shape) + self.t.pause + self.allowed.ticks:
+            shaped = shape[-1] + load.shape[-1]
+            at = lowest(stay.into, max(shaped + load.before, t.preheat, self.now + load.wash))
+            if at is None:
+                return None
+            if at > shaped + load.wait_max + allowed:
+                # Sooner than this, no shaping ends near enough to it.
+                begin = max(begin + 1, at - load.wait_max - total - t.pause - 2 * allowed)
                 continue
-            found = self.into_oven(i, tuple(shape), at)
-            if found is not None:
+            found = self._stays(i, shape, at, stay)
+            end = found.transfer + load.transfer + t.tray_cool
+            taken = ~(tray >> begin) & ((1 << (end - begin)) - 1)
+            if not taken:
                 return found
+            begin += taken.bit_length()  # a stay begun before the tray is free again meets it all the same
         return None
+
+    def _pieces(self, begin: int, lengths: tuple[int, ...], later: list[int], most: int) -> tuple[int, ...] | None:
+        """The pieces of work begun then, each where it first fits; None where it would stop too long in between."""
+        starts, at = [begin], begin + lengths[0]
+        for length, free in zip(lengths[1:], later, strict=True):
+            piece = lowest(free, at)
+            if piece is None:
+                return None
+            starts.append(piece)
+            at = piece + length
+        return tuple(starts) if at - begin <= most else None
+
+    def _stay(self, i: int) -> "_Stay":
+        """Where load i could go in, be turned, and be moved, by all that is taken."""
+        t, load, room = self.t, self.t.loads[i], self.room
+        hands, quiet = room.hands.mask(), runs(room.alarms.mask(), BELL)
+        out = t.load + load.bake
+        into = at_times(runs(hands, load.wash + t.load), -load.wash) & at_times(
+            runs(hands, t.unload + load.hot) & quiet, out
+        )
+        turning = ALL
+        if load.turn:
+            turning = runs(hands, load.turn) & quiet
+            # No earlier than it is in, no later than it is done, however short the bake.
+            least = max(load.turn_at - TURN_SLACK, t.load)
+            most = min(load.turn_at + TURN_SLACK, out - max(load.turn, BELL))
+            into = into & spread(at_times(turning, least), most - least) if most >= least else 0
+        moving = runs(hands, load.transfer) & runs(
+            room.area_mask(load.area, t.area + self.allowed.area), load.transfer + load.cool
+        )
+        into &= spread(
+            at_times(moving, load.slot + load.hot + load.rest), load.rest_max + self.allowed.ticks - load.rest
+        )
+        ovens = tuple(self._oven_mask(oven, i) for oven in range(len(t.ovens)))
+        either = 0
+        for mask in ovens:
+            either |= mask
+        return _Stay(into & either, turning, moving, ovens)
+
+    def _oven_mask(self, oven: int, i: int) -> int:
+        """When load i could go into that oven: a rack is free, and it has the heat or time to come to it."""
+        load = self.t.loads[i]
+        wrong, key = self.room.wrong[oven], (load.oven_c, load.slot)
+        if key not in wrong:
+            wrong[key] = 0
+            for stay in self.room.inside[oven]:
+                wrong[key] |= self._kept_out(stay, *key)
+        return runs(self.room.racks[oven].mask(), load.slot) & ~wrong[key]
+
+    def _kept_out(self, stay: tuple[int, int, int], celsius: float, slot: int) -> int:
+        """When a load of that heat and length may not go in for another's stay (start, end, load)."""
+        begin, end, other = stay
+        to, back = self._gap(self.t.loads[other].oven_c, celsius), self._gap(celsius, self.t.loads[other].oven_c)
+        if to is None or back is None:
+            return 0
+        least = max(0, begin - slot - back + 1)
+        return ((1 << max(0, end + to - least)) - 1) << least
+
+    def _stays(self, i: int, shape: tuple[int, ...], at: int, stay: "_Stay") -> LoadTimes:
+        """The stay of load i that goes in at one of the ticks where it can."""
+        t, load = self.t, self.t.loads[i]
+        oven = next(o for o, mask in enumerate(stay.ovens) if mask >> at & 1)
+        turn, out = at + load.turn_at, at + t.load + load.bake
+        if load.turn:
+            near = (turn + by for by in range(-TURN_SLACK, TURN_SLACK + 1))
+            free = [r for r in near if stay.turning >> r & 1 and at + t.load <= r <= out - max(load.turn, BELL)]
+            turn = min(free, key=lambda r: abs(r - turn))
+        transfer = lowest(stay.moving, at + load.slot + load.hot + load.rest)
+        assert transfer is not None
+        return LoadTimes(shape, at, turn, transfer, (), oven)
 
     def into_oven(self, i: int, shape: tuple[int, ...], shaped: int) -> LoadTimes | None:
-        t, load, room = self.t, self.t.loads[i], self.room
-        mine = _shaping(shape, load.shape)
-        for at in range(
-            max(shaped + load.before, t.preheat, self.now + load.wash), shaped + load.wait_max + self.allowed.ticks + 1
-        ):
-            out = at + t.load + load.bake
-            if not room.hands.free(at - load.wash, load.wash + t.load) or not room.hands.free(out, t.unload + load.hot):
-                continue
-            if not room.alarms.free(out, BELL):
-                continue
-            oven = next((o for o in range(len(t.ovens)) if self._oven_takes(o, i, at)), None)
-            if oven is None:
-                continue
-            turn = self._turning(i, at, out)
-            if turn is None:
-                continue
-            ue = at + load.slot + load.hot
-            last = ue + load.rest_max + self.allowed.ticks
-            transfer = next((s for s in range(ue + load.rest, last + 1) if room.hands.free(s, load.transfer)), None)
-            if transfer is None:
-                continue
-            end = transfer + load.transfer + t.tray_cool
-            if not room.trays[load.tray].free(shape[0], end - shape[0]):
-                return None  # a later start of the oven only makes it longer
-            cold = transfer + load.transfer + load.cool
-            if not room.roomy(room.area, transfer, cold, load.area, t.area + self.allowed.area):
-                continue
-            # Its own steps may not need the same hands at once.
-            own = [
-                *mine,
-                (at - load.wash, load.wash + t.load),
-                (turn, load.turn),
-                (out, t.unload + load.hot),
-                (transfer, load.transfer),
-            ]
-            if t.hands == 1 and _clash(own):
-                continue
-            return LoadTimes(shape, at, turn, transfer, (), oven)
-        return None
-
-    def _turning(self, i: int, at: int, out: int) -> int | None:
-        """When load i, in the oven at `at`, is turned; half time where it is not."""
-        load, room = self.t.loads[i], self.room
-        if not load.turn:
-            return at + load.turn_at
-        free = (r for r in _around(at + load.turn_at) if room.hands.free(r, load.turn) and room.alarms.free(r, BELL))
-        return next((r for r in free if r + max(load.turn, BELL) <= out), None)
-
-    def _oven_takes(self, oven: int, i: int, at: int) -> bool:
-        slot = self.t.loads[i].slot
-        if not self.room.racks[oven].free(at, slot):
-            return False
-        celsius = self.t.loads[i].oven_c
-        for begin, end, other in self.room.inside[oven]:
-            to, back = self._gap(self.t.loads[other].oven_c, celsius), self._gap(celsius, self.t.loads[other].oven_c)
-            if to is not None and back is not None and at < end + to and begin < at + slot + back:
-                return False
-        return True
+        """The stay of a load whose shaping is settled; None where it would wait too long, or its tray is not to be had."""
+        t, load = self.t, self.t.loads[i]
+        stay = self._stay(i)
+        at = lowest(stay.into, max(shaped + load.before, t.preheat, self.now + load.wash))
+        if at is None or at > shaped + load.wait_max + self.allowed.ticks:
+            return None
+        found = self._stays(i, shape, at, stay)
+        end = found.transfer + load.transfer + t.tray_cool
+        return found if self.room.trays[load.tray].free(shape[0], end - shape[0]) else None
 
     def _gap(self, before_c: float, after_c: float) -> int | None:
         """`Ticks.between`, remembered: it is asked at every try."""
@@ -318,6 +406,8 @@ class Builder:
             room.alarms.take(times.turn, BELL)
         room.racks[times.oven].take(times.load, load.slot)
         room.inside[times.oven].append((times.load, times.load + load.slot, i))
+        for (celsius, slot), mask in room.wrong[times.oven].items():
+            room.wrong[times.oven][celsius, slot] = mask | self._kept_out(room.inside[times.oven][-1], celsius, slot)
         room.trays[load.tray].take(times.shape[0], times.transfer + load.transfer + t.tray_cool - times.shape[0])
         room.area[times.transfer : times.transfer + load.transfer + load.cool] += load.area
         self.loads[i] = times
@@ -328,19 +418,19 @@ class Builder:
         if not load.ice:
             return True
         cold = times.transfer + load.transfer + load.cool
-        for begin in range(max(cold, self.now), FAR - 1500):
-            if not self.room.hands.free(begin, load.ice[0]):
-                continue
-            pieces, at = [begin], begin + load.ice[0]
-            for length in load.ice[1:]:
-                piece = self._hands(at, FAR - 1500, length)
-                if piece is None:
-                    return False
-                pieces.append(piece)
-                at = piece + length
-            if self.room.roomy(self.room.area, begin, at + load.dry, load.area, t.area + self.allowed.area):
-                self.put_ice(i, tuple(pieces))
+        hands = self.room.hands.mask()
+        free = [runs(hands, length) for length in load.ice]
+        roomy = self.room.area_mask(load.area, t.area + self.allowed.area)
+        begin = lowest(free[0], max(cold, self.now))
+        while begin is not None and begin < FAR - 1500:
+            pieces = self._pieces(begin, load.ice, free[1:], FAR)
+            if pieces is None:
+                return False
+            over = pieces[-1] + load.ice[-1] + load.dry - begin
+            if not ~(roomy >> begin) & ((1 << over) - 1):
+                self.put_ice(i, pieces)
                 return True
+            begin = lowest(free[0], begin + 1)
         return False
 
     def put_ice(self, i: int, pieces: tuple[int, ...]) -> None:
@@ -374,12 +464,3 @@ class Builder:
 
 def _shaping(starts: tuple[int, ...], lengths: tuple[int, ...]) -> list[tuple[int, int]]:
     return list(zip(starts, lengths, strict=True))
-
-
-def _clash(spans: list[tuple[int, int]]) -> bool:
-    ordered = sorted(spans)
-    return any(a + length > b for (a, length), (b, _) in pairwise(ordered))
-
-
-def _around(moment: int) -> list[int]:
-    return [moment + by for by in sorted(range(-TURN_SLACK, TURN_SLACK + 1), key=abs)]

@@ -4,6 +4,7 @@ Serial generation: doughs and loads are taken one after another and put where th
 orders, with a fixed number of tries, makes it better; the same day always gives the same plan.
 """
 
+import math
 import random
 
 from ..times import Ticks, Timetable
@@ -14,20 +15,63 @@ Step = tuple[str, int]  # ("dough", d) or ("load", i)
 
 def first_plan(t: Ticks, tries: int = 60) -> Timetable | None:
     """A plan that keeps every rule, or None if this way of building finds none. `tries` bounds the work: without any,
-    only the first order is built."""
+    only the first order is built. Worse orders are gone on from less and less often (annealing), where there are tries enough for that."""
     built = [(order, build(t, order)) for order in _orders(t)[: 1 + tries]]
-    chosen, best = min(built, key=lambda pair: _length(t, pair[1]))
-    now = _length(t, best)
+    chosen, best = min(built, key=lambda pair: _worth(t, pair[1]))
+    now = least = _worth(t, best)
     dice = random.Random(1)
-    for _ in range(tries):
-        moved = list(chosen)
-        moved.insert(dice.randrange(len(moved)), moved.pop(dice.randrange(len(moved))))
-        other = _lawful(t, moved)
+    for n in range(tries):
+        other = _lawful(t, _moved(chosen, dice))
         table = build(t, other)
-        length = _length(t, table)
-        if length <= now:
-            chosen, now, best = other, length, table
+        worth = _worth(t, table)
+        heat = max(COLDEST, HOTTEST * (1 - n / tries)) if tries >= ANNEALED_FROM else 0.0
+        if worth <= now or (heat and dice.random() < math.exp((now - worth) / heat)):
+            chosen, now = other, worth
+        if worth < least:
+            best, least = table, worth
     return best
+
+
+ANNEALED_FROM = 100  # tries: with fewer there is no time to go astray
+HOTTEST, COLDEST = 12.0, 0.3  # ticks
+LATE_COUNTS, FALL_COUNTS = 0.02, 0.3  # of the mean time at which trays are ready, and of a batter's standing too long
+
+
+def _worth(t: Ticks, table: Timetable | None) -> float:
+    """Ticks, less is better: the day's end, and a little for all that is ready late and for batter that falls."""
+    if table is None:
+        return FAR * 2.0
+    ready = sum(table.ready(t, i) for i in range(len(t.loads))) / len(t.loads)
+    return table.finish(t) + LATE_COUNTS * ready + FALL_COUNTS * _fallen(t, table)
+
+
+def _fallen(t: Ticks, table: Timetable) -> int:
+    over = 0
+    for d, dough in enumerate(t.doughs):
+        if dough.falls:
+            shaped = (table.loads[i].shape[-1] + x.shape[-1] for i, x in enumerate(t.loads) if x.dough == d)
+            over += max(0, max(shaped) - table.doughs[d].out - dough.stands)
+    return over
+
+
+def _moved(order: list[Step], dice: random.Random) -> list[Step]:
+    """One thing put elsewhere, mostly near by; two exchanged; or some in a row moved together."""
+    moved, which = list(order), dice.random()
+    if which < 0.5:
+        at = dice.randrange(len(moved))
+        thing = moved.pop(at)
+        near = min(len(moved), max(0, at + int(dice.gauss(0, 5))))
+        moved.insert(near if dice.random() < 0.7 else dice.randrange(len(moved) + 1), thing)
+    elif which < 0.75:
+        a, b = dice.randrange(len(moved)), dice.randrange(len(moved))
+        moved[a], moved[b] = moved[b], moved[a]
+    else:
+        at = dice.randrange(len(moved))
+        block = moved[at : at + dice.randint(2, 5)]
+        del moved[at : at + len(block)]
+        to = dice.randrange(len(moved) + 1)
+        moved[to:to] = block
+    return moved
 
 
 LATER_STEP = 240  # two hours, in ticks
@@ -44,10 +88,6 @@ def latest_plan(t: Ticks, deadline: int) -> Timetable | None:
         if table is not None and table.finish(t) <= deadline:
             return table
     return None
-
-
-def _length(t: Ticks, table: Timetable | None) -> int:
-    return FAR * 2 if table is None else table.finish(t)
 
 
 def _orders(t: Ticks) -> list[list[Step]]:

@@ -11,7 +11,7 @@ from .bounds import least_finish
 from .model import DayModel, NoSolutionError
 
 Heard = Callable[[Timetable], None]
-SMALL, MIDDLE = 10, 16  # loads
+SMALL, LARGE = 10, 20  # loads: of more, the order is annealed before the solver goes on from there
 SPARE = 10  # ticks a day may be longer for trays that go in and out together
 FALLING_SPARE = 0.1  # of the day, where a batter would fall
 
@@ -60,7 +60,9 @@ def effort_for(loads: int) -> Effort:
     """Repeatable limits that keep an answer within a few seconds."""
     if loads <= SMALL:
         return Effort(tries=40)
-    return Effort(shortest=1.2, calmest=0.4, tries=16 if loads <= MIDDLE else 6)
+    if loads <= LARGE:
+        return Effort(shortest=1.2, calmest=0.4, tries=40)
+    return Effort(shortest=1.2, calmest=0.4, tries=400)
 
 
 def search(
