@@ -86,12 +86,14 @@ class Worker:
         self._child: ForkServerProcess | None = None
         self._pipe: Connection | None = None
         self._closed = False
+        self._working: object = None  # what is being worked on
+        self._stopped: set[int] = set()  # what is to end though its turn has not come, or its child is not ready
 
     async def run(
         self, work: Callable[..., Answer], *arguments: object, deadline_s: float | None = None,
-        heard: Callable[[Answer], Awaitable[None]] | None = None,
+        heard: Callable[[Answer], Awaitable[None]] | None = None, of: object = None,
     ) -> Answer:  # fmt: skip
-        """`work(*arguments)` over there; what it raises is raised here. With `heard` it is given `tell`, and what it tells is heard. BusyError if too many wait, TooLongError at the
+        """`work(*arguments)` over there; what it raises is raised here. With `heard` it is given `tell`, and what it tells is heard. `of` is what `stop` knows it by. BusyError if too many wait, TooLongError at the
         deadline (counted from when its turn came and the child was ready), StoppedError if `stop` or `close` ended it."""
         if self._turn.locked() and self._waiting >= self._most_waiting:
             raise BusyError
@@ -101,7 +103,10 @@ class Worker:
         finally:
             self._waiting -= 1
         try:
+            self._working = of
             pipe = await self._ready()
+            if id(of) in self._stopped:
+                raise StoppedError("it was stopped")
             pipe.send((work, arguments, heard is not None))
             sent, answer = await asyncio.wait_for(self._heard(pipe), deadline_s)
             while sent is Sent.TOLD:
@@ -114,10 +119,14 @@ class Worker:
         except (EOFError, OSError) as error:
             self._drop()
             raise StoppedError("it was stopped") from error
+        except StoppedError:
+            raise  # its child was not at it yet
         except (asyncio.CancelledError, Exception):
             self._drop()  # whoever asked is gone, or does not want what it hears: nobody waits for the answer
             raise
         finally:
+            self._working = None
+            self._stopped.discard(id(of))
             self._turn.release()
         if sent is Sent.FAILED:
             raise answer
@@ -155,12 +164,11 @@ class Worker:
         heard: tuple[Sent, Any] = pipe.recv()
         return heard
 
-    def stop(self) -> bool:
-        """End what is being worked on; whether there was something."""
-        if self._child is None or not self._turn.locked():
-            return False
-        self._child.kill()
-        return True
+    def stop(self, of: object) -> None:
+        """End the work that is known by `of`: being done, or waiting for its turn."""
+        self._stopped.add(id(of))
+        if self._working is of and self._child is not None:
+            self._child.kill()
 
     def close(self) -> None:
         """End the child for good."""

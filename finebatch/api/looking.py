@@ -85,9 +85,9 @@ class Looking:
         with contextlib.suppress(StoppedError, StaleError, NotThereError):
             try:
                 begun = (look.saved.plan, look.saved.request.when, how, datetime.now(UTC))
-                await heard(await self._worker.run(better_plan, *begun, heard=heard))
+                await heard(await self._worker.run(better_plan, *begun, heard=heard, of=look))
                 if look.saved.plan.helps is None and look.saved.plan.start > datetime.now(UTC):
-                    await heard(await self._worker.run(helped, look.saved.plan))
+                    await heard(await self._worker.run(helped, look.saved.plan, of=look))
             finally:
                 self._look = None
                 look.tell(looking=False)
@@ -96,7 +96,7 @@ class Looking:
     def stop(self, plan_id: str) -> None:
         """Stop looking on at this plan, if it is."""
         if self._look is not None and self._look.saved.id == plan_id:
-            self._worker.stop()
+            self._worker.stop(self._look)
 
     async def follow(self, saved: SavedPlan) -> AsyncIterator[str]:
         """What is told of the looking at a plan, as server-sent events: how it stands, and then every news, until it is over."""

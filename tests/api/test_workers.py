@@ -46,15 +46,53 @@ def test_a_worker_answers_and_passes_refusals_on() -> None:
     run(work())
 
 
+def count_up_to(most: int, tell: Callable[[int], None]) -> int:
+    for number in range(most):
+        tell(number)
+    return most
+
+
 def test_work_can_be_stopped_and_the_next_is_done() -> None:
     async def work() -> None:
         worker = Worker(most_waiting=1)
-        assert not worker.stop()
+        this, other = object(), object()
         await worker.run(len, ())
-        asyncio.get_running_loop().call_later(0.3, worker.stop)
+        asyncio.get_running_loop().call_later(0.3, worker.stop, this)
+        waits = asyncio.create_task(worker.run(len, (1, 2), of=other))
         with pytest.raises(StoppedError):
-            await worker.run(time.sleep, 60)
-        assert await worker.run(len, (1, 2)) == 2
+            await worker.run(time.sleep, 60, of=this)
+        assert await waits == 2  # what is not stopped goes on
+        worker.close()
+
+    run(work())
+
+
+def test_work_that_waits_for_its_turn_can_be_stopped_and_what_is_told_is_heard() -> None:
+    heard = []
+
+    async def listen(told: int) -> None:
+        heard.append(told)
+
+    async def fail(told: int) -> None:
+        raise LookupError
+
+    async def work() -> None:
+        worker = Worker(most_waiting=2)
+        this = object()
+        first = asyncio.create_task(worker.run(time.sleep, 0.5, of=object()))
+        await asyncio.sleep(0.1)
+        second = asyncio.create_task(worker.run(len, (1, 2), of=this))
+        await asyncio.sleep(0.1)
+        worker.stop(this)
+        await first
+        with pytest.raises(StoppedError):
+            await second
+        assert await worker.run(count_up_to, 3, heard=listen) == 3
+        assert heard == [0, 1, 2]
+        with pytest.raises(LookupError):
+            await worker.run(count_up_to, 3, heard=fail)
+        assert await worker.run(count_up_to, 2, heard=listen) == 2  # nothing of the work before is left in the pipe
+        assert heard == [0, 1, 2, 0, 1]
         worker.close()
 
     run(work())

@@ -1,5 +1,6 @@
 """A better plan than the one there is: looked for while that is on the screen, or later on the baker's wish. And what would help."""
 
+import time
 from collections.abc import Callable
 from datetime import datetime
 
@@ -13,6 +14,7 @@ from .solver.search import Aim, Effort, Found, NoPlanError, effort_for, search
 from .times import TICK_S, Timetable, to_ticks
 
 TOLD_FROM = 2  # ticks: what is better by less is not worth a new plan on the screen
+TOLD_APART_S = 0.7  # and not so soon after the last
 BEGUN_FROM = 6  # and of a day that is under way
 STAYS_TICKS = 6  # nothing that begins within three minutes is moved
 
@@ -42,7 +44,7 @@ def better_plan(
         return _begun(plan, how, now)
     t = to_ticks(plan.work)
     aim = Aim.LATEST if plan.work.deadline_s is not None else Aim.SOONEST
-    told = _value(plan.table, plan, aim)
+    told, at = _value(plan.table, plan, aim), 0.0
 
     def made(table: Timetable, bound: int, proved: bool) -> Plan:
         made = plan_of(plan.work, plan.words, plan.origin, table, bound, proved, aim)
@@ -53,10 +55,10 @@ def better_plan(
         return made.model_copy(update={"start": made.start + shift, "end": plan.end, "origin": made.origin + shift})
 
     def heard(table: Timetable) -> None:
-        nonlocal told
+        nonlocal told, at
         value = _value(table, plan, aim)
-        if tell is not None and value <= told - TOLD_FROM:
-            told = value
+        if tell is not None and value <= told - TOLD_FROM and time.monotonic() >= at:
+            told, at = value, time.monotonic() + TOLD_APART_S
             tell(made(table, 0, False))
 
     try:

@@ -41,7 +41,8 @@ class Saving(Value):
 class Plan(Value):
     """Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
     `limit` what the day cannot be shorter for, `cautions` what it asks of a dough beyond its
-    liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at).
+    liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at); `clearing_s` is
+    about what washing up takes after it, which is not counted.
 
     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -63,6 +64,7 @@ class Plan(Value):
     cautions: tuple[str, ...] = ()
     sittings: tuple[Sitting, ...] = ()
     helps: tuple[Saving, ...] | None = None
+    clearing_s: int = 0
     told: str = ""
     moved: tuple[str, ...] = ()
     overstepped: tuple[str, ...] = ()
@@ -299,9 +301,21 @@ def plan_of(
         start=start, end=end, origin=origin, steps=shown, work=work, words=words, table=table,
         hands_s=sum(step.end_s - step.start_s for step in shown if step.place is Lane.HANDS),
         proved=proved, bound_s=bound * TICK_S, proof=proof_of(proved, table.finish(t), table.begin(t), bound, aim, len(work.loads)), limit=limit_of(t, table), cautions=tuple(standing_too_long(work, t, table)),
-        sittings=sittings_of(work, shown, words),
+        sittings=sittings_of(work, shown, words), clearing_s=_clearing_s(work, shown),
         saving=saving_of(work, table), overstepped=tuple(str(sentence) for sentence in broken),
     )  # fmt: skip
+
+
+CLEARING_S, PER_DOUGH_S, PER_TRAY_S = (
+    300,
+    60,
+    60,
+)  # wiping down, a dough's bowls, a tray (bake-day rules of thumb, not measured)
+
+
+def _clearing_s(work: DayWork, steps: tuple[Step, ...]) -> int:
+    trays = {step.tray for step in steps if step.tray}
+    return CLEARING_S + PER_DOUGH_S * sum(1 for dough in work.doughs if not dough.made) + PER_TRAY_S * len(trays)
 
 
 _NUMBERED = re.compile(r"(?P<of>.*) (?P<number>\d+) of \d+")

@@ -1,5 +1,6 @@
 /** Bake days. */
 import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { type ApiError, api, need, type SavedPlan, type Schemas } from "./api";
 import { keys } from "./keys";
 
@@ -39,7 +40,33 @@ export function useShowPlan() {
   };
 }
 
-export const makePlan = (body: Schemas["DayRequest"]) => need(api.POST("/api/plans", { body }));
+/** The first plan that keeps all rules; better ones replace it as they are found: see `useLooking`. */
+export const makePlan = (body: Schemas["DayRequest"]) =>
+  need(api.POST("/api/plans", { params: { query: { first: true } }, body }));
+
+/** How the looking for a better plan goes, told by the server as it happens; `follow` listens again. */
+export function useLooking(id: string) {
+  const client = useQueryClient();
+  const [listening, setListening] = useState(0);
+  const [progress, setProgress] = useState<Schemas["Progress"]>();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `listening` counts how often it is asked to listen
+  useEffect(() => {
+    const source = new EventSource(`/api/plans/${encodeURIComponent(id)}/progress`);
+    source.onmessage = (event) => {
+      const told = JSON.parse(event.data) as Schemas["Progress"];
+      setProgress(told);
+      const shown = client.getQueryData<SavedPlan>(keys.plan(id));
+      if (shown && shown.revision < told.revision) client.invalidateQueries({ queryKey: keys.plan(id) });
+      if (!told.looking) source.close();
+    };
+    source.onerror = () => {
+      source.close();
+      setProgress((was) => ({ sequence: 0, saved_min: 0, revision: 0, ...was, looking: false }));
+    };
+    return () => source.close();
+  }, [client, id, listening]);
+  return { progress, follow: () => setListening((count) => count + 1) };
+}
 
 export const savingsOf = (id: string) => need(api.POST("/api/plans/{plan_id}/savings", at(id)));
 

@@ -4326,7 +4326,8 @@ export interface components {
          * Plan
          * @description Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
          *     `limit` what the day cannot be shorter for, `cautions` what it asks of a dough beyond its
-         *     liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at).
+         *     liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at); `clearing_s` is
+         *     about what washing up takes after it, which is not counted.
          *
          *     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
          *     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -4380,6 +4381,11 @@ export interface components {
             sittings: components["schemas"]["Sitting"][];
             /** Helps */
             helps?: components["schemas"]["Saving"][] | null;
+            /**
+             * Clearing S
+             * @default 0
+             */
+            clearing_s: number;
             /**
              * Told
              * @default
@@ -5443,7 +5449,7 @@ export interface components {
         };
         /**
          * Sitting
-         * @description What is done in one go. `hands_s` of it hands are busy; `acts` times there is something to do; `pauses` are the free times in it that are
+         * @description What is done in one go, `title` with which doughs and `brief` without. `hands_s` of it hands are busy; `acts` times there is something to do; `pauses` are the free times in it that are
          *     worth having, `free_s` is free after it, and with `away` nobody has to be in the house for that.
          */
         Sitting: {
@@ -5453,6 +5459,8 @@ export interface components {
             end_s: number;
             /** Title */
             title: string;
+            /** Brief */
+            brief: string;
             /** Hands S */
             hands_s: number;
             /** Acts */

@@ -1,9 +1,10 @@
 /**
  * The bake-day board: time runs left to right, lanes are the places of a kitchen, and one thread links a tray's stays.
- * Colour means heat, with the word beside it in the legend and in each block's label. A block can be dragged to another time.
+ * Colour means heat, with the word beside it in the legend and in each block's label; a dough has its own pattern and letters. Seen whole, what hands do
+ * stands in sittings; nearer, step by step, and a block can be dragged to another time.
  */
 
-import { type CSSProperties, useRef, useState } from "react";
+import { type CSSProperties, useEffect, useRef, useState } from "react";
 import type { Schemas, Step } from "../client/api";
 import { colour } from "../theme/tokens";
 import { HEATS, options } from "../words/labels";
@@ -25,10 +26,39 @@ interface Props {
   onActive: (step: Step) => void;
   onPin?: (step: Step, start_s: number) => void;
   now_s?: number;
+  /** One step nearer or further away, by wheel, pinch or key. */
+  onZoom: (by: 1 | -1) => void;
 }
 
-export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props) {
-  const steps = plan.steps.filter(shown);
+const STEPS_FROM = 4; // times as near as the whole day: there each step of the hands has its own block
+
+type Shown = Step & { sitting?: string };
+
+/** A sitting as one block in the hands' lane. */
+const blockOf = (sitting: Plan["sittings"][number]): Shown => ({
+  kind: "form",
+  title: sitting.title,
+  detail: "",
+  place: "hands",
+  heat: "cool_room",
+  start_s: sitting.start_s,
+  end_s: sitting.end_s,
+  dough: null,
+  load: null,
+  tray: null,
+  oven: null,
+  rack: null,
+  person: null,
+  why: "",
+  sitting: sitting.brief,
+});
+
+export function Board({ plan, zoom, at, active, onActive, onPin, now_s, onZoom }: Props) {
+  const near = zoom >= STEPS_FROM || !plan.sittings.length;
+  const steps: Shown[] = near
+    ? plan.steps.filter(shown)
+    : [...plan.steps.filter((step) => shown(step) && step.place !== "hands"), ...plan.sittings.map(blockOf)];
+  const scroller = useZoom(onZoom);
   const { lanes, rows, height } = layOut(steps);
   const [drag, setDrag] = useState<{ step: Step; by_s: number; from: number }>();
   const strip = useRef<SVGSVGElement>(null);
@@ -56,8 +86,17 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
   };
   return (
     <div className="p-3">
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a strip that scrolls must be reachable by key */}
-      <section aria-label="Board, scrolls sideways" tabIndex={0} className="overflow-x-auto">
+      <section
+        ref={scroller}
+        aria-label="Board, scrolls sideways; plus and minus bring it nearer"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a strip that scrolls must be reachable by key
+        tabIndex={0}
+        className="overflow-x-auto"
+        onKeyDown={(event) => {
+          if (event.key === "+" || event.key === "=") onZoom(1);
+          if (event.key === "-") onZoom(-1);
+        }}
+      >
         <svg
           ref={strip}
           viewBox={`0 0 ${width} ${height}`}
@@ -68,6 +107,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
           aria-label="Board of the bake day; the list below says the same by the clock"
         >
           <title>The bake day</title>
+          <Patterns />
           {lanes.map((lane, i) => (
             <g key={lane.key}>
               <rect
@@ -98,7 +138,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
             const moved = drag?.step === step ? drag.by_s : 0;
             return (
               <g
-                key={`${step.kind}${step.load}${step.dough}${step.start_s}`}
+                key={`${step.sitting ?? step.kind}${step.load}${step.dough}${step.start_s}`}
                 className={onPin && pinOf(step) ? "cursor-ew-resize touch-none" : undefined}
                 onPointerEnter={() => !drag && onActive(step)}
                 onPointerDown={(event) => {
@@ -121,6 +161,7 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
                   step={step}
                   of={nameOf(plan, step)}
                   short={many ? shortOf(nameOf(plan, step)) : ""}
+                  pattern={many ? patternOf(step.dough) : undefined}
                   x={x(step.start_s + moved)}
                   width={(step.end_s - step.start_s) * scale}
                   {...box(step)}
@@ -130,6 +171,21 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
               </g>
             );
           })}
+          {!near &&
+            plan.sittings
+              .filter((sitting) => sitting.free_s * scale > 64)
+              .map((sitting) => (
+                <text
+                  key={sitting.start_s}
+                  x={x(sitting.end_s + sitting.free_s / 2)}
+                  y={HEAD + 24}
+                  fontSize={13}
+                  textAnchor="middle"
+                  fill={colour.quiet}
+                >
+                  free {Math.round(sitting.free_s / 60)} min
+                </text>
+              ))}
           {now_s != null && now_s > 0 && now_s < total && (
             <line
               x1={x(now_s)}
@@ -157,13 +213,88 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s }: Props)
             </li>
           ))}
         {many &&
-          plan.work.doughs.map(({ name }) => (
-            <li key={name}>
+          plan.work.doughs.map(({ name }, d) => (
+            <li key={name} className="flex items-center gap-1.5">
+              <svg width={26} height={16} aria-hidden="true">
+                <rect width={26} height={16} rx={3} fill={colour.raw} stroke={colour.edge} />
+                {patternOf(d) && <rect width={26} height={16} rx={3} fill={`url(#${patternOf(d)})`} />}
+              </svg>
               <strong>{shortOf(name)}</strong> {name}
             </li>
           ))}
       </ul>
     </div>
+  );
+}
+
+/** Wheel with the control key (which a pinch on a touchpad is) and two fingers on a screen. */
+function useZoom(onZoom: (by: 1 | -1) => void) {
+  const box = useRef<HTMLElement>(null);
+  const zoom = useRef(onZoom);
+  zoom.current = onZoom;
+  useEffect(() => {
+    const at = box.current;
+    if (!at) return;
+    let apart = 0;
+    const between = ({ touches: [a, b] }: TouchEvent) =>
+      a && b ? Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY) : 0;
+    const wheel = (event: WheelEvent) => {
+      if (!event.ctrlKey) return;
+      event.preventDefault();
+      zoom.current(event.deltaY < 0 ? 1 : -1);
+    };
+    const touch = (event: TouchEvent) => {
+      apart = between(event);
+    };
+    const move = (event: TouchEvent) => {
+      const now = between(event);
+      if (!now || !apart) return;
+      event.preventDefault();
+      if (now > apart * PINCH || now < apart / PINCH) {
+        zoom.current(now > apart ? 1 : -1);
+        apart = now;
+      }
+    };
+    at.addEventListener("wheel", wheel, { passive: false });
+    at.addEventListener("touchstart", touch, { passive: true });
+    at.addEventListener("touchmove", move, { passive: false });
+    return () => {
+      at.removeEventListener("wheel", wheel);
+      at.removeEventListener("touchstart", touch);
+      at.removeEventListener("touchmove", move);
+    };
+  }, []);
+  return box;
+}
+
+const PINCH = 1.35; // fingers so many times further apart are one step
+
+const PATTERNS = ["", "dough-lines", "dough-dots", "dough-cross"] as const;
+
+/** The pattern of a dough among several: the first is plain. */
+const patternOf = (dough?: number | null) =>
+  (dough == null ? undefined : PATTERNS[dough % PATTERNS.length]) || undefined;
+
+function Patterns() {
+  const stroke = { stroke: colour.ink, strokeOpacity: 0.16, strokeWidth: 1.6 };
+  return (
+    <defs>
+      <pattern
+        id="dough-lines"
+        width={7}
+        height={7}
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <line x1={0} y1={0} x2={0} y2={7} {...stroke} />
+      </pattern>
+      <pattern id="dough-dots" width={7} height={7} patternUnits="userSpaceOnUse">
+        <circle cx={3.5} cy={3.5} r={1.3} fill={colour.ink} fillOpacity={0.2} />
+      </pattern>
+      <pattern id="dough-cross" width={8} height={8} patternUnits="userSpaceOnUse">
+        <path d="M0 4H8M4 0V8" {...stroke} />
+      </pattern>
+    </defs>
   );
 }
 
@@ -179,8 +310,9 @@ const shortOf = (name: string) => name.replace(/([^\W\d_])[^\s]*\s*/gu, "$1").re
 const CHAR_PX = 6.6;
 
 function Block(props: {
-  step: Step;
+  step: Shown;
   of: string;
+  pattern?: string;
   /** The dough's initials and the load's number, where there is more than one dough. */
   short: string;
   x: number;
@@ -190,18 +322,27 @@ function Block(props: {
   strong: boolean;
   pinned: boolean;
 }) {
-  const { step, of, short, x, width, top, height } = props;
+  const { step, of, short, pattern, x, width, top, height } = props;
   const tray = step.tray ? `${step.tray} ` : "";
   const verb = shortName(step);
   // As much as there is room for: what happens to which dough, the dough, its initials, what happens, the tray alone.
-  const label = [
-    `${tray}${of}${of && ", "}${verb}`,
-    `${tray}${of}`,
-    `${tray}${short}`,
-    `${tray}${verb}`,
-    short,
-    step.tray ?? "",
-  ].find((words) => words && width > words.length * CHAR_PX + 4);
+  const told = step.sitting
+    ? [
+        step.title,
+        step.sitting,
+        /bake/i.test(step.sitting) ? "At the oven" : (step.sitting.split(/[ ,]/)[0] ?? ""),
+      ]
+    : undefined;
+  const label = (
+    told ?? [
+      `${tray}${of}${of && ", "}${verb}`,
+      `${tray}${of}`,
+      `${tray}${short}`,
+      `${tray}${verb}`,
+      short,
+      step.tray ?? "",
+    ]
+  ).find((words) => words && width > words.length * CHAR_PX + 4);
   const fits = height > 12 && label;
   return (
     <>
@@ -215,6 +356,17 @@ function Block(props: {
         stroke={props.strong ? colour.ink : `var(--color-${step.heat}-edge)`}
         strokeWidth={props.strong ? 2.6 : 1.3}
       />
+      {pattern && width > 4 && (
+        <rect
+          x={x}
+          y={top}
+          width={width}
+          height={height}
+          rx={Math.min(4, width / 3)}
+          fill={`url(#${pattern})`}
+          pointerEvents="none"
+        />
+      )}
       {fits && (
         <text
           x={x + width / 2}

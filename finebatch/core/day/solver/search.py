@@ -78,7 +78,7 @@ def search(
     pins = {(pin.what, pin.index): pin.at_s // TICK_S for pin in work.pins}
     if aim is Aim.LATEST and t.deadline is not None:
         return _latest(t, effort, pins, known, heard)
-    hint = known if pins else _shorter(t, known, first_plan(t, effort.tries))
+    hint = known if pins else _shorter(t, known, first_plan(t, _tries(t, effort)))
     if not effort.shortest and hint and not pins:
         least = least_finish(t)
         return Found(hint, least, hint.finish(t) <= least)
@@ -100,6 +100,13 @@ def search(
     bound_ticks = max(int(-(-bound // 1)), least_finish(t))
     spare = max(SPARE, round(FALLING_SPARE * length)) if any(dough.falls for dough in t.doughs) else SPARE
     return _calm(t, found, length, 0, length if optimal else min(bound_ticks, length), optimal, effort, pins, spare)
+
+
+BUILT_AT_ONCE = 160  # loads put somewhere, about, before the first plan is shown
+
+
+def _tries(t: Ticks, effort: Effort) -> int:
+    return effort.tries if effort.shortest else min(effort.tries, BUILT_AT_ONCE // len(t.loads))
 
 
 def _shorter(t: Ticks, one: Timetable | None, other: Timetable | None) -> Timetable | None:

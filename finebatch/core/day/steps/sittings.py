@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Iterable
+from itertools import accumulate
 
 from ...base import Value
 from ..texts import Texts
@@ -9,6 +10,9 @@ from ..work.work import DayWork
 from .step import Kind, Lane, Step
 
 BREAK_S = 15 * 60  # free for so long, a sitting is over
+LONG_S = 80 * 60  # one that is longer is told in parts, parted where one is free for longest
+LEAST_S = 20 * 60  # no part is shorter than that,
+PART_S = 2 * 60  # nor parted where one is free for less
 PAUSE_S = 8 * 60  # free for so long within one, it is worth a word
 AWAY_S = 20 * 60  # and for so long, with nothing in the oven, one may leave the house
 NEAR_S = 60  # steps of one kind no further apart are one thing to do
@@ -48,10 +52,11 @@ class Row(Span):
 
 
 class Sitting(Span):
-    """What is done in one go. `hands_s` of it hands are busy; `acts` times there is something to do; `pauses` are the free times in it that are
+    """What is done in one go, `title` with which doughs and `brief` without. `hands_s` of it hands are busy; `acts` times there is something to do; `pauses` are the free times in it that are
     worth having, `free_s` is free after it, and with `away` nobody has to be in the house for that."""
 
     title: str
+    brief: str
     hands_s: int
     acts: int
     pauses: tuple[Span, ...]
@@ -72,9 +77,10 @@ def sittings_of(work: DayWork, steps: tuple[Step, ...], words: tuple[Texts, ...]
         until = firsts[n + 1] if n + 1 < len(groups) else None
         mine = [row for row in rows if (n == 0 or row.start_s >= start) and (until is None or row.start_s < until)]
         free_s = 0 if until is None else until - end
+        title, brief = _titles(work, group)
         found.append(
             Sitting(
-                start_s=start, end_s=end, title=_title(work, group), acts=len([row for row in mine if start <= row.start_s <= end]),
+                start_s=start, end_s=end, title=title, brief=brief, acts=len([row for row in mine if start <= row.start_s <= end]),
                 hands_s=_busy(group), pauses=tuple(_pauses(group)), free_s=free_s, away=free_s >= AWAY_S and not _in_oven(steps, end, end + free_s), rows=tuple(mine),
             )
         )  # fmt: skip
@@ -90,7 +96,22 @@ def _groups(acts: list[Step]) -> list[list[Step]]:
             groups.append([])
         groups[-1].append(step)
         until = max(until, step.end_s)
-    return groups
+    return [part for group in groups for part in _parts(group)]
+
+
+def _parts(group: list[Step]) -> list[list[Step]]:
+    """A long sitting parted where one is free for longest in it, and its parts again."""
+    ends = list(accumulate((step.end_s for step in group), max))
+    begin, end = group[0].start_s, ends[-1]
+    gaps = [
+        (group[n].start_s - ends[n - 1], -n)
+        for n in range(1, len(group))
+        if ends[n - 1] - begin >= LEAST_S and end - group[n].start_s >= LEAST_S
+    ]
+    free, n = max(gaps, default=(0, 0))
+    if end - begin <= LONG_S or free < PART_S:
+        return [group]
+    return [*_parts(group[:-n]), *_parts(group[-n:])]
 
 
 def _busy(group: list[Step]) -> int:
@@ -109,8 +130,8 @@ def _in_oven(steps: tuple[Step, ...], start_s: int, end_s: int) -> bool:
     return any(step.kind is Kind.BAKE and step.start_s < end_s and step.end_s > start_s for step in steps)
 
 
-def _title(work: DayWork, group: list[Step]) -> str:
-    """What is done with which doughs: “Mix Rusks, then shape and bake Drops and Rusks”."""
+def _titles(work: DayWork, group: list[Step]) -> tuple[str, str]:
+    """What is done with which doughs, “Mix Rusks, then shape and bake Drops and Rusks”, and what is done, “Mix, shape and bake”."""
     doughs: dict[str, list[str]] = {}
     for verb in VERBS:
         for step in group:
@@ -126,7 +147,12 @@ def _title(work: DayWork, group: list[Step]) -> str:
         else:
             told.append(([verb], names))
     words = ", then ".join(f"{listed(verbs)} {_some(names)}" for verbs, names in told)
-    return words[:1].upper() + words[1:] if words else "At the oven"
+    brief = listed(list(doughs)) or "at the oven"
+    return _large(words or "at the oven"), _large(brief)
+
+
+def _large(words: str) -> str:
+    return words[:1].upper() + words[1:]
 
 
 def _some(names: list[str]) -> str:
@@ -191,7 +217,7 @@ def _joined(work: DayWork, loads: list[int], steps: list[Step], words: tuple[Tex
     trays = f"{'pans' if pan else 'trays'} {listed([step.tray or '' for step in steps])}"
     pieces = [work.loads[load].pieces for load in loads]
     if kind is Kind.LOAD:
-        return f"{trays[0].upper() + trays[1:]} into the oven: {names}"
+        return f"{_large(trays)} into the oven: {names}"
     if kind is Kind.TURN and words[loads[0]].half:
         return f"{words[loads[0]].half}: {trays}"
     if kind is Kind.TURN:
@@ -200,13 +226,13 @@ def _joined(work: DayWork, loads: list[int], steps: list[Step], words: tuple[Tex
     if kind is Kind.LOOK:
         return f"First look at {trays}: {names}"
     if kind is Kind.UNLOAD:
-        return f"{trays[0].upper() + trays[1:]} out"
+        return f"{_large(trays)} out"
     if kind is Kind.TRANSFER:
         return f"Move {sum(pieces)} from {trays} to the rack"
     said = [words[load] for load in loads]
     if kind is Kind.WASH:
         washing = said[0].wash or "brush"
-        return f"{washing[0].upper() + washing[1:]}, {listed([str(count) for count in pieces])} on {trays}: {names}"
+        return f"{_large(washing)}, {listed([str(count) for count in pieces])} on {trays}: {names}"
     doing = [one.doing or f"{one.shape} {count}" for one, count in zip(said, pieces, strict=True)]
     extra = f", {said[0].on_raw}" if said[0].on_raw else ""
     if len(set(doing)) == 1:

@@ -9,7 +9,17 @@ from finebatch.core.day.byhand.place import first_plan
 from finebatch.core.day.plan import make_plan
 from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
 from finebatch.core.day.solver.search import Effort
-from finebatch.core.day.steps.sittings import AWAY_S, BREAK_S, PAUSE_S, Row, Sitting, numbered, sittings_of
+from finebatch.core.day.steps.sittings import (
+    AWAY_S,
+    BREAK_S,
+    LEAST_S,
+    PART_S,
+    PAUSE_S,
+    Row,
+    Sitting,
+    numbered,
+    sittings_of,
+)
 from finebatch.core.day.steps.step import Heat, Kind, Lane, Step
 from finebatch.core.day.texts import Texts
 from finebatch.core.day.times import to_ticks
@@ -39,7 +49,8 @@ def test_everything_to_do_stands_in_one_sitting_and_pauses_are_free(work: DayWor
     busy = [step for step in steps if step.place is Lane.HANDS]
     assert sum(sitting.hands_s for sitting in sittings) == sum(step.end_s - step.start_s for step in busy)
     for a, b in pairwise(sittings):
-        assert b.start_s - a.end_s == a.free_s >= BREAK_S
+        assert b.start_s - a.end_s == a.free_s >= PART_S
+        assert a.free_s >= BREAK_S or min(x.end_s - x.start_s for x in (a, b)) >= LEAST_S
         assert not any(step.start_s < b.start_s and step.end_s > a.end_s for step in busy)
     for sitting in sittings:
         assert all(a.start_s <= b.start_s for a, b in pairwise(sitting.rows))
@@ -75,6 +86,14 @@ def test_a_sitting_says_what_is_done_in_it_and_what_is_free_after_it() -> None:
     assert (mixed.title, baked.title, packed.title) == ("Mix Drops", "Shape and bake Drops", "Pack Drops")
     assert (mixed.free_s, mixed.away) == (2400, True)
     assert [(pause.start_s, pause.end_s) for pause in baked.pauses] == [(3150, 3700)]
+
+
+def test_a_long_sitting_is_told_in_parts_parted_where_one_is_free() -> None:
+    mixing = [hands(Kind.MIX, start, start + 500) for start in range(0, 3000, 550)]
+    baking = [hands(Kind.TURN, start, start + 60, load=0, tray="A") for start in range(3500, 6500, 300)]
+    first, second = told(simple(2), (*mixing, *baking))
+    assert (first.brief, second.brief) == ("Mix", "Bake")
+    assert first.free_s == 3500 - (2750 + 500)
 
 
 def rows(*steps: Step) -> tuple[Row, ...]:

@@ -6,7 +6,7 @@ import { useNavigate, useParams } from "react-router";
 import type { ApiError, SavedPlan, Schemas, Step } from "../../client/api";
 import { useKitchen } from "../../client/kitchen";
 import { outbox } from "../../client/outbox";
-import { lookOn, savingsOf, stopLooking, usePlan, useShowPlan } from "../../client/plans";
+import { lookOn, stopLooking, useLooking, usePlan, useShowPlan } from "../../client/plans";
 import { Board } from "../../drawing/board";
 import { pinOf } from "../../drawing/lanes";
 import { useChosen } from "../../pieces/address";
@@ -18,7 +18,8 @@ import { Coming, PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
 import { clock, day, duration, plural, type UnitsOf } from "../../words/numbers";
 import { ChangeSheet } from "./ChangeSheet";
-import { ClockList, MiseList, TrayList } from "./PlanLists";
+import { PlanBeside } from "./PlanBeside";
+import { ClockList, TrayList } from "./PlanLists";
 import { StepDetail } from "./StepDetail";
 import { TestPanels } from "./TestPanel";
 
@@ -29,6 +30,7 @@ export function PlanView() {
   const { data: kitchen } = useKitchen();
   const show = useShowPlan();
   const { data: saved, error } = usePlan(id);
+  const looking = useLooking(id);
   const [zoom, setZoom] = useState<Zoom>("1");
   const [active, setActive] = useState<Step>();
   const [changing, setChanging] = useState(false);
@@ -40,6 +42,7 @@ export function PlanView() {
   if (!saved || !kitchen) return <Coming title="The bake day" />;
   const { plan } = saved;
   const start = new Date(plan.start);
+  const now_s = (now.getTime() - start.getTime()) / 1000;
   const at = (seconds: number) => clock(new Date(start.getTime() + seconds * 1000), kitchen);
   const keep = (next: SavedPlan) => {
     show(next);
@@ -87,7 +90,7 @@ export function PlanView() {
         </Button>
       </PlaceHeader>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4 p-5">
-        <Summary saved={saved} at={at} units={kitchen} onPlan={keep} />
+        <Summary saved={saved} at={at} units={kitchen} looking={looking} onPlan={keep} />
         {problem && <Note severity="stop">{problem}</Note>}
         <Changed plan={plan} />
         <TestPanels saved={saved} kitchen={kitchen} onPlan={keep} />
@@ -107,7 +110,10 @@ export function PlanView() {
             active={active}
             onActive={setActive}
             onPin={pin}
-            now_s={(now.getTime() - start.getTime()) / 1000}
+            now_s={now_s}
+            onZoom={(by) =>
+              setZoom((was) => ZOOMS[Math.max(0, Math.min(ZOOMS.length - 1, ZOOMS.indexOf(was) + by))] ?? was)
+            }
           />
           <StepDetail
             step={active}
@@ -118,20 +124,24 @@ export function PlanView() {
             working={working}
           />
         </Panel>
-        <Lists
-          saved={saved}
-          at={at}
-          detail={(step) => (
-            <StepDetail
-              step={step}
-              plan={plan}
-              start_ms={start.getTime()}
-              at={at}
-              onPin={pin}
-              working={working}
-            />
-          )}
-        />
+        <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
+          <Lists
+            saved={saved}
+            at={at}
+            now_s={now_s}
+            detail={(step) => (
+              <StepDetail
+                step={step}
+                plan={plan}
+                start_ms={start.getTime()}
+                at={at}
+                onPin={pin}
+                working={working}
+              />
+            )}
+          />
+          <PlanBeside saved={saved} at={at} looking={looking.progress?.looking ?? true} />
+        </div>
         <p className="text-plain text-quiet">
           Hot trays and hot sugar burn: dry mitts, and children away from the oven door. Bake times are
           predictions; the look of the cookie decides.
@@ -159,7 +169,8 @@ function useNow(): Date {
   return now;
 }
 
-type Zoom = "1" | "2" | "4" | "8" | "16";
+const ZOOMS = ["1", "2", "4", "8", "16"] as const;
+type Zoom = (typeof ZOOMS)[number];
 
 function ZoomPick({ value, onValue }: { value: Zoom; onValue: (value: Zoom) => void }) {
   return (
@@ -215,20 +226,20 @@ function Changed({ plan }: { plan: Schemas["Plan"] }) {
   );
 }
 
-const LISTS = ["clock", "trays", "mise"] as const;
+const LISTS = ["clock", "trays"] as const;
 
 function Lists(props: {
   saved: SavedPlan;
   at: (seconds: number) => string;
+  now_s: number;
   detail: (step: Step) => ReactNode;
 }) {
-  const { saved, at, detail } = props;
+  const { saved, at, now_s, detail } = props;
   const { plan } = saved;
   const [list, chooseList] = useChosen("list", LISTS, "clock");
   const lists = [
-    ["clock", "By the clock", <ClockList key="c" steps={plan.steps} at={at} detail={detail} />],
+    ["clock", "By the clock", <ClockList key="c" plan={plan} at={at} now_s={now_s} detail={detail} />],
     ["trays", "Tray by tray", <TrayList key="t" steps={plan.steps} at={at} />],
-    ["mise", "Take out when", <MiseList key="m" steps={plan.steps} at={at} />],
   ] as const;
   return (
     <Panel
@@ -240,10 +251,7 @@ function Lists(props: {
       }
     >
       <Tabs.Root value={list} onValueChange={chooseList}>
-        <Tabs.List
-          aria-label="Lists"
-          className="no-print flex flex-wrap gap-1 border-b border-line px-4 py-1.5"
-        >
+        <Tabs.List aria-label="Lists" className="no-print flex flex-wrap gap-1 px-4 py-1.5">
           {lists.map(([value, label]) => (
             <Tabs.Trigger
               key={value}
@@ -268,11 +276,13 @@ function Summary({
   saved,
   at,
   units,
+  looking,
   onPlan,
 }: {
   saved: SavedPlan;
   at: (seconds: number) => string;
   units: UnitsOf;
+  looking: ReturnType<typeof useLooking>;
   onPlan: (plan: SavedPlan) => void;
 }) {
   const { plan, request } = saved;
@@ -294,78 +304,73 @@ function Summary({
         <p className="max-w-3xl text-plain">
           {request.when === "ready_by" &&
             `Asked for ${clock(new Date(request.at), units)}, with ten minutes in hand. `}
-          {plan.limit} {plan.proof} {plan.saving}
+          {plan.limit} {looking.progress?.looking ? "" : plan.proof} {plan.saving}
         </p>
       </div>
-      <Helpers saved={saved} onPlan={onPlan} />
+      <Better saved={saved} looking={looking} onPlan={onPlan} />
     </div>
   );
 }
 
 const LOOK_ON_S = 20;
 
-/** What more would help, looking on for a shorter plan, and the plan as a file. */
-function Helpers({ saved, onPlan }: { saved: SavedPlan; onPlan: (plan: SavedPlan) => void }) {
-  const [savings, setSavings] = useState<Schemas["Saving"][]>();
-  const [busy, setBusy] = useState<"savings" | "search">();
+/** How the looking for a better plan goes, looking on for one, and the plan as a file. */
+function Better({
+  saved,
+  looking,
+  onPlan,
+}: {
+  saved: SavedPlan;
+  looking: ReturnType<typeof useLooking>;
+  onPlan: (plan: SavedPlan) => void;
+}) {
   const [said, setSaid] = useState<string>();
-  const help = async () => {
-    setBusy("savings");
-    setSaid(undefined);
-    try {
-      setSavings(await savingsOf(saved.id));
-    } catch (failure) {
-      setSaid((failure as Error).message);
-    } finally {
-      setBusy(undefined);
-    }
-  };
+  const { progress, follow } = looking;
   const look = async () => {
-    setBusy("search");
     setSaid(undefined);
+    const before = saved.plan;
     try {
-      const next = await lookOn(saved.id, LOOK_ON_S);
-      setSaid(next.revision === saved.revision ? "Nothing shorter was found." : "A shorter plan was found.");
+      const asked = lookOn(saved.id, LOOK_ON_S);
+      // The server has begun by then: what it finds on the way is shown as it comes.
+      setTimeout(follow, 300);
+      const next = await asked;
+      const shorter = lengthOf(before) - lengthOf(next.plan);
+      setSaid(
+        shorter > 30
+          ? `A plan ${duration(shorter)} shorter was found.`
+          : next.plan.proved && !before.proved
+            ? "It was shown that none is shorter."
+            : "Nothing shorter was found.",
+      );
       onPlan(next);
     } catch (failure) {
       setSaid((failure as Error).message);
-    } finally {
-      setBusy(undefined);
     }
   };
   const linked = "inline-flex min-h-11 items-center px-3 font-medium underline underline-offset-4";
   return (
     <div className="no-print flex flex-wrap items-center gap-x-2 gap-y-1">
-      <Button onClick={help} disabled={busy != null}>
-        {busy === "savings" ? "Working it out…" : "What would help?"}
-      </Button>
-      {!saved.plan.proved &&
-        (busy === "search" ? (
+      {progress?.looking ? (
+        <>
           <Button onClick={() => stopLooking(saved.id)}>Stop looking</Button>
-        ) : (
-          <Button onClick={look} disabled={busy != null}>
-            Keep looking for a shorter one
-          </Button>
-        ))}
+          <span role="status">
+            Looking for a better plan…
+            {progress.saved_min > 0 && ` ${duration(progress.saved_min * 60)} shorter so far.`}
+          </span>
+        </>
+      ) : (
+        !saved.plan.proved && <Button onClick={look}>Keep looking for a shorter one</Button>
+      )}
       <a className={linked} href={`/api/plans/${saved.id}/calendar`} download>
         Calendar (.ics)
       </a>
       <a className={linked} href={`/api/plans/${saved.id}/table`} download>
         Table (CSV)
       </a>
-      {said && <span role="status">{said}</span>}
-      {savings && (
-        <span role="status" className="text-plain">
-          {savings
-            .map((one) =>
-              one.saves_min > 0
-                ? `${one.label} would save ${duration(one.saves_min * 60)}`
-                : `${one.label} would save nothing`,
-            )
-            .join("; ")}
-          .
-        </span>
-      )}
+      {said && !progress?.looking && <span role="status">{said}</span>}
     </div>
   );
 }
+
+const lengthOf = (plan: Schemas["Plan"]) =>
+  (new Date(plan.end).getTime() - new Date(plan.start).getTime()) / 1000;

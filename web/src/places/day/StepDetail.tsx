@@ -24,8 +24,8 @@ export function StepDetail(props: {
   if (!step || !moment)
     return (
       <p className="min-h-16 border-t border-line px-4 py-3 text-plain text-quiet">
-        Point at a block or tap it to read it and to see the way of its tray. Drag what you do by hand to
-        another time, or move it from the list below.
+        Point at a block or tap it to read it and to see the way of its tray. Nearer, each thing you do has a
+        block of its own: drag it to another time, or move it from the list below.
       </p>
     );
   const pin = pinOf(step);

@@ -1,0 +1,108 @@
+/** What stands beside the list of a day: what to take out when, what would help, and what is left when it is over. */
+import { useEffect, useState } from "react";
+import type { SavedPlan, Schemas } from "../../client/api";
+import { savingsOf } from "../../client/plans";
+import { Button } from "../../pieces/controls";
+import { Panel } from "../../pieces/notes";
+import { duration } from "../../words/numbers";
+import { MiseList } from "./PlanLists";
+
+interface Props {
+  saved: SavedPlan;
+  at: (seconds: number) => string;
+  looking: boolean;
+}
+
+export function PlanBeside({ saved, at, looking }: Props) {
+  return (
+    <div className="grid content-start gap-4">
+      <Panel title="Take out when">
+        <MiseList plan={saved.plan} at={at} />
+      </Panel>
+      <Help saved={saved} looking={looking} />
+      <Left plan={saved.plan} at={at} />
+    </div>
+  );
+}
+
+const MANY_LOADS = 4;
+const future = (saved: SavedPlan) => new Date(saved.plan.start).getTime() > Date.now();
+const WORTH_MIN = 5; // what saves less is no help
+
+/** Measured by planning the day again with one thing more. */
+function Help({ saved, looking }: { saved: SavedPlan; looking: boolean }) {
+  const [asked, setAsked] = useState<Schemas["Saving"][]>();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const helps = asked ?? saved.plan.helps ?? undefined;
+  const worth = helps?.filter((one) => one.saves_min >= WORTH_MIN).sort((a, b) => b.saves_min - a.saves_min);
+  // Where it may matter it is asked by itself, once, for a day that is still to come.
+  const asks = !saved.plan.helps && !looking && saved.plan.work.loads.length >= MANY_LOADS && future(saved);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once a plan
+  useEffect(() => {
+    if (!asks) return;
+    // What was found last may still be on its way here.
+    const timer = setTimeout(ask, 2000);
+    return () => clearTimeout(timer);
+  }, [asks, saved.id]);
+  const ask = async () => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      setAsked(await savingsOf(saved.id));
+    } catch (failure) {
+      setProblem((failure as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Panel title="What would help">
+      <div className="grid gap-1 p-4" aria-live="polite">
+        {worth?.map((one) => (
+          <p key={one.label} className="flex justify-between gap-3">
+            <strong className="font-semibold first-letter:uppercase">{one.label}</strong>
+            <span className="whitespace-nowrap">{duration(one.saves_min * 60)} shorter</span>
+          </p>
+        ))}
+        {worth && !worth.length && (
+          <p className="text-quiet">No tray, rack or helper more would make this day much shorter.</p>
+        )}
+        {!worth && (looking || busy) && <p className="text-quiet">Being measured…</p>}
+        {!worth && !looking && !busy && (
+          <Button className="no-print justify-self-start" onClick={ask}>
+            What would help?
+          </Button>
+        )}
+        {problem && <p className="text-stop-edge">{problem}</p>}
+      </div>
+    </Panel>
+  );
+}
+
+function Left({ plan, at }: { plan: Schemas["Plan"]; at: Props["at"] }) {
+  const over = Math.max(...plan.steps.filter((step) => step.place === "hands").map((step) => step.end_s));
+  const still = plan.work.doughs.flatMap((dough, d) => {
+    const mine = plan.steps.filter(
+      (step) => step.dough === d && (step.kind === "dry" || step.kind === "cool") && step.end_s > over,
+    );
+    if (!mine.length) return [];
+    const verb = mine.some((step) => step.kind === "dry") ? "sets" : "cools";
+    return [`${dough.name} ${verb} until ${at(Math.max(...mine.map((step) => step.end_s)))}.`];
+  });
+  const kept = plan.work.doughs.flatMap((dough) =>
+    (dough.kept ?? []).map((share) => `${dough.name}, ${share}: wrapped and put away.`),
+  );
+  const clearing = plan.clearing_s ? [`Washing up takes about ${duration(plan.clearing_s)}.`] : [];
+  const lines = [...still, ...kept, ...clearing];
+  if (!lines.length) return null;
+  return (
+    <Panel title="Left over">
+      <ul className="grid gap-1 p-4">
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
