@@ -120,7 +120,9 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
         doughs.append(doughs[last].model_copy(update={"name": f"dough {last} B", "pack_s": 0}))
         loads = [x.model_copy(update={"also": count}) if x.dough == last and x.after_log is None else x for x in loads]
     closed = draw(st.sampled_from([(), (), ((5 * 3600, 13 * 3600),)]))
-    return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room, closed=closed)
+    lone = ((3600, 3 * 3600 + 20),) if room.hands == 2 and draw(st.integers(0, 1)) else ()
+    oven_off = draw(st.sampled_from([(), (), ((2 * 3600, 3 * 3600),)]))
+    return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room, closed=closed, lone=lone, oven_off=oven_off)
 
 
 def simple(loads: int = 2, **room: object) -> DayWork:

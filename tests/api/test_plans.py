@@ -241,3 +241,19 @@ def test_a_second_new_plan_takes_the_place_of_the_first_in_being_looked_on_at(cl
     assert not news(client, one)[-1]["looking"]
     assert not news(client, other)[-1]["looking"]
     assert client.get(f"/api/plans/{other['id']}").json()["plan"]["helps"] is not None
+
+
+def test_hours_when_the_oven_or_somebody_is_not_there(client: TestClient) -> None:
+    asked = {"doughs": shelved(client, DROPS), "at": soon(20), "racks": 2}
+    begin, end = soon(16), soon(17.5)
+    supper = {**asked, "hours": [{"kind": "oven", "from_at": begin, "to_at": end}]}
+    plan = client.post("/api/plans", json=supper).json()["plan"]
+    start = datetime.fromisoformat(plan["start"])
+    for step in plan["steps"]:
+        if step["kind"] == "bake":
+            into, out = (start + timedelta(seconds=step[key]) for key in ("start_s", "end_s"))
+            assert out <= datetime.fromisoformat(begin) or into >= datetime.fromisoformat(end)
+    wrong = client.post("/api/plans", json={**asked, "hours": [{"kind": "away", "from_at": end, "to_at": begin}]})
+    assert wrong.status_code == 422
+    assert wrong.json()["errors"][0]["field"].startswith("hours")
+    assert "end before they begin" in wrong.json()["errors"][0]["message"]

@@ -116,7 +116,9 @@ def test_a_pinned_step_stays_and_the_rest_follows(page: Page, shared: Server) ->
     field.fill(earlier)
     board.get_by_role("button", name="Pin it there").click()
     expect(page.get_by_text(re.compile(r"\d+ steps? moved by the last change"))).to_be_visible(timeout=60_000)
-    weigh = page.get_by_role("list", name="By the clock").get_by_role("listitem").filter(has_text="Weigh Iced Rounds")
+    weigh = (
+        page.get_by_role("list", name="By the clock").get_by_role("listitem").filter(has_text="Weigh Iced Rounds").last
+    )
     expect(weigh).to_contain_text(earlier)
     # Drag it back by hand: another pin, further right.
     box = weighing.locator("rect").bounding_box()
@@ -129,6 +131,23 @@ def test_a_pinned_step_stays_and_the_rest_follows(page: Page, shared: Server) ->
     weighing.click()
     board.get_by_role("button", name="Unpin").click()
     expect(board.get_by_role("button", name="Unpin")).to_have_count(0, timeout=60_000)
+
+
+def test_the_oven_is_left_to_supper(page: Page, shared: Server) -> None:
+    shelve(page, shared)
+    ask(page, shared, "Night Drops")
+    set_moment(page, "All ready by", f"{TOMORROW}T20:00")
+    page.get_by_role("button", name="Hours when the oven or somebody is not there").click()
+    set_moment(page, "From", f"{TOMORROW}T17:00")
+    page.reload()  # what is asked is in the address
+    expect(page.get_by_role("combobox", name="In these hours")).to_have_text("the oven is needed")
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_test_id("plan-end")).to_be_visible(timeout=60_000)
+    settled(page)
+    rows = page.get_by_role("list", name="By the clock").get_by_role("listitem").filter(has_text="into the oven")
+    texts = rows.all_inner_texts()
+    assert texts
+    assert not any(re.match("17:", text) for text in texts)
 
 
 def test_a_broken_tray_and_time_lost(page: Page, shared: Server) -> None:

@@ -1,5 +1,6 @@
 """What is asked of a day, in the address and back."""
 
+from datetime import datetime, timedelta
 from typing import Any
 
 from hypothesis import given, settings
@@ -40,3 +41,15 @@ def test_a_dipped_round_is_covered_as_far_as_asked(interface: Interface, cover: 
     depth = interface.call("drawing/finished.tsx", "dipped", cover, True)
     angle = 2 * acos(1 - 2 * depth)
     assert abs((angle - sin(angle)) / (2 * pi) - cover) < 1e-4
+
+
+def test_hours_go_on_into_the_next_day_where_they_end_earlier_than_they_begin(interface: Interface) -> None:
+    supper = {"kind": "oven", "from": "2026-06-05T17:00", "to": "18:30"}
+    sent = interface.call("places/day/choices.ts", "sentHours", supper)
+    begin, end = (datetime.fromisoformat(sent[key]) for key in ("from_at", "to_at"))
+    assert end - begin == timedelta(minutes=90)
+    night = interface.call(
+        "places/day/choices.ts", "sentHours", {**supper, "kind": "away", "from": "2026-06-05T22:00", "to": "07:00"}
+    )
+    begin, end = (datetime.fromisoformat(night[key]) for key in ("from_at", "to_at"))
+    assert end - begin == timedelta(hours=9)

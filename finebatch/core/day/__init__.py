@@ -2,6 +2,7 @@
 
 from .better import Search, better_plan, helped, savings_of
 from .change import Change
+from .hours import Hours, HoursKind
 from .plan import AT_ONCE, Plan, Saving, make_plan
 from .repair.anew import Foretelling, laid_anew, test_of
 from .repair.repair import repaired
@@ -16,6 +17,8 @@ __all__ = [
     "DayRequest",
     "DoughAsk",
     "Foretelling",
+    "Hours",
+    "HoursKind",
     "Kind",
     "Lane",
     "Plan",

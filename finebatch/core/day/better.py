@@ -103,12 +103,15 @@ def _begun(plan: Plan, how: Search, now: datetime) -> Plan:
 
 
 def savings_of(plan: Plan) -> tuple[Saving, ...]:
-    """What one more tray, rack or helper, or a shorter chill would save of this day; a quick look, so at least that much."""
+    """What one more tray, rack or helper, or a shorter chill would save of this day; a quick look, so at least that much.
+    Nothing of days with hours in which somebody or the oven is not there."""
+    if plan.work.closed or plan.work.lone or plan.work.oven_off:
+        return ()  # a day that waits for hours is not measured by its length
     now_s = (
         plan.bound_s if plan.proved and plan.work.deadline_s is None else int((plan.end - plan.start).total_seconds())
     )
     found = []
-    for label, changed in more_of(plan.work.model_copy(update={"deadline_s": None, "pins": (), "closed": ()})):
+    for label, changed in more_of(plan.work.model_copy(update={"deadline_s": None, "pins": ()})):
         try:
             other = search(changed, effort=Effort(shortest=0.3, calmest=0.0, tries=8))
         except NoPlanError:

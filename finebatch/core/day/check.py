@@ -274,13 +274,16 @@ def _hands(work: DayWork, steps: list[Step]) -> list[Broken]:
             continue
         if work.room.hands == 1 and a.start_s < b.end_s:
             broken.append(Broken(f"hands are needed for “{a.title}” and “{b.title}” at once"))
-    if work.room.hands > 1 and _spans_over([(s.start_s, s.end_s, 1) for s in busy], work.room.hands):
+    lone = [(a, b, work.room.hands - 1) for a, b in work.lone]
+    if work.room.hands > 1 and _spans_over([(s.start_s, s.end_s, 1) for s in busy] + lone, work.room.hands):
         broken.append(Broken("more hands are needed at once than there are"))
     if work.room.hands > 1:
         for a, b in combinations(busy, 2):
             if a.person is None or (a.person == b.person and b.start_s < a.end_s and a.start_s < b.end_s):
                 broken.append(Broken(f"it is not said who does “{a.title}”, or they do “{b.title}” at the same time"))
     for step in busy:
+        if (step.person or 1) > 1 and any(step.start_s < b and step.end_s > a for a, b in work.lone):
+            broken.append(Broken(f"“{step.title}” is given to a helper who is not there"))
         for start, end in work.closed:
             if step.start_s < end and step.end_s > start:
                 broken.append(Broken(f"“{step.title}” falls in the hours when hands rest"))
@@ -342,6 +345,9 @@ def _ovens(work: DayWork, steps: list[Step], loads: list[_Group]) -> list[Broken
             fits = step.oven is not None and step.rack is not None and 1 <= step.oven <= len(room.ovens)
             if not fits or not 1 <= (step.rack or 0) <= room.ovens[(step.oven or 1) - 1]:
                 broken.append(Broken(f"{work.loads[i].name} stands on a rack position the oven does not have"))
+        for start, end in work.oven_off:
+            if into.start_s < end and out.end_s > start:
+                broken.append(Broken(f"{work.loads[i].name} stands in the oven when that is needed for something else"))
         stays.append((into.start_s, out.end_s, into.oven, into.rack, i))
     for (_, a1, a_oven, a_rack, a), (b0, _, b_oven, b_rack, b) in combinations(sorted(stays), 2):
         if a_oven != b_oven:

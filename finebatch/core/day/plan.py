@@ -10,7 +10,7 @@ from ..base import Refusal, Remedy, Value, refusal, stop
 from ..bench import DoughSpec, times
 from ..kitchen import Kitchen
 from .check import violations
-from .closed import closed_spans
+from .hours import hands_of, with_hours
 from .request import LEAD_S, LONGEST_AHEAD, ClockFixes, DayRequest
 from .solver.bounds import least_finish
 from .solver.search import Aim, Effort, NoPlanError, search
@@ -106,7 +106,7 @@ def day_work(
         message = f"{len(loads)} loads are more than one day holds (at most {MOST_LOADS}). Use larger trays, or bake part of the doughs."
         raise refusal("doughs", message)
     trays = {kind: max(1, count - request.fewer_trays) for kind, count in trays.items()}
-    room = limits_of(kitchen, trays, request.racks, request.hands)
+    room = limits_of(kitchen, trays, request.racks, hands_of(request.hands, request.hours))
     if len(doughs) + len(halves) > MOST_BOWLS_OF_DOUGH:
         raise refusal(
             "doughs", "Too many doughs and halves for one day. Try one change at a time, or leave a dough out."
@@ -142,7 +142,7 @@ def make_plan(
         if request.when is ClockFixes.START_AT
         else _full_minutes(now + timedelta(seconds=LEAD_S))
     )
-    timed = work.model_copy(update={"closed": closed_spans(request.closed, origin)})
+    timed = with_hours(work, request.closed, request.hours, origin)
     return _solved(timed, words, origin, Aim.SOONEST, effort)
 
 
@@ -159,7 +159,7 @@ def _ready_by(
     work: DayWork, words: tuple[Texts, ...], request: DayRequest, now: datetime, effort: Effort | None
 ) -> Plan:
     by = request.at.astimezone(UTC) - timedelta(seconds=BUFFER_S)
-    if request.closed is None:
+    if request.closed is None and not request.hours:
         # Without hours of rest the latest start is the shortest day, moved to end at the time.
         plan = _solved(work, words, now, Aim.SOONEST, effort)
         shift = by - plan.end
@@ -168,8 +168,8 @@ def _ready_by(
         moved = {"start": plan.start + shift, "end": by, "origin": plan.origin + shift}
         return plan.model_copy(update=moved)
     origin = max(now, by - LONGEST_AHEAD)
-    timed = work.model_copy(
-        update={"closed": closed_spans(request.closed, origin), "deadline_s": int((by - origin).total_seconds())}
+    timed = with_hours(work, request.closed, request.hours, origin).model_copy(
+        update={"deadline_s": int((by - origin).total_seconds())}
     )
     try:
         return _solved(timed, words, origin, Aim.LATEST, effort)
@@ -193,7 +193,8 @@ def _why_not(work: DayWork, proved: bool) -> tuple[str, str]:
     """The field and the sentence: which limit is in the way, tried by lifting each in turn."""
     lifted: dict[str, tuple[str, dict[str, object]]] = {
         "at": ("There is not time enough before the hour asked for", {"deadline_s": None}),
-        "closed": ("The hours of rest leave no room", {"closed": ()}),
+        "closed": ("The hours in which nobody is there leave no room", {"closed": ()}),
+        "oven_off": ("The oven is not to be had for long enough", {"oven_off": ()}),
         "shelf": (
             "The fridge does not hold these doughs at once",
             {"room": work.room.model_copy(update={"shelf": 40})},
@@ -208,7 +209,7 @@ def _why_not(work: DayWork, proved: bool) -> tuple[str, str]:
             search(work.model_copy(update=change), effort=Effort(shortest=0.3, calmest=0.05, tries=4))
         except NoPlanError:
             continue
-        where = "at" if field in ("at", "closed") else "doughs"
+        where = "at" if field in ("at", "closed", "oven_off") else "doughs"
         return where, f"{sentence}. Change that, or bake less."
     sure = "No plan keeps all the rules" if proved else "No plan was found in the time there was"
     return "doughs", f"{sure}. Bake fewer doughs, or use more trays."

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from ..base import Moment, Value
 from .closed import Closed
+from .hours import Hours
 
 LEAD_S = 5 * 60  # a plan that begins as soon as may be gives the baker a moment
 LONGEST_AHEAD = timedelta(hours=44)
@@ -33,7 +34,8 @@ class DoughAsk(Value):
 
 
 class DayRequest(Value):
-    """What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest."""
+    """What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest each night, and
+    hours that are not like the others."""
 
     doughs: tuple[DoughAsk, ...] = Field(min_length=1, max_length=12)
     when: ClockFixes = ClockFixes.READY_BY
@@ -41,4 +43,5 @@ class DayRequest(Value):
     racks: int = Field(default=1, ge=1, le=3)
     hands: int = Field(default=1, ge=1, le=2)
     closed: Closed | None = None
+    hours: tuple[Hours, ...] = Field(default=(), max_length=12)
     fewer_trays: int = Field(default=0, ge=0, le=6)  # trays of each kind left in the cupboard

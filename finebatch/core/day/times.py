@@ -3,6 +3,7 @@
 from dataclasses import dataclass, field
 from functools import cached_property
 
+from .spans import Spans, union
 from .work.work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork, DoughWork
 
 TICK_S = 30
@@ -118,7 +119,9 @@ class Ticks:
     unload: int
     pause: int
     park_max: int
-    closed: tuple[tuple[int, int], ...]
+    closed: Spans
+    lone: Spans
+    oven_off: Spans
     deadline: int | None
     heats: float
     cools: float
@@ -153,6 +156,11 @@ class Ticks:
     def slices_of(self, log: int) -> list[int]:
         """The loads cut from a log load."""
         return [i for i, load in enumerate(self.loads) if load.after_log == log]
+
+
+def _ticks_of(spans: Spans) -> Spans:
+    """The spans on the grid, rounded outwards; what meets there is one, which keeps them apart for the solver."""
+    return union((a // TICK_S, up(b)) for a, b in spans)
 
 
 def _mixing(d: DoughWork) -> int:
@@ -191,7 +199,7 @@ def to_ticks(work: DayWork) -> Ticks:
         doughs=doughs, loads=tuple(loads), hands=room.hands, mixers=room.mixers, bowls=room.bowls, shelf=room.shelf,
         tray_shelves=room.tray_shelves, ovens=room.ovens, preheat=up(room.preheat_s), trays=dict(room.trays), tray_cool=up(room.tray_cool_s),
         area=room.area_cm2, load=up(room.load_s), unload=up(room.unload_s), pause=room.pause_s // TICK_S,
-        park_max=room.park_max_s // TICK_S, closed=tuple((a // TICK_S, up(b)) for a, b in work.closed),
+        park_max=room.park_max_s // TICK_S, closed=_ticks_of(work.closed), lone=_ticks_of(work.lone), oven_off=_ticks_of(work.oven_off),
         deadline=None if work.deadline_s is None else work.deadline_s // TICK_S, heats=room.heats_c_min, cools=room.cools_c_min,
         near_c=room.near_c,
     )  # fmt: skip

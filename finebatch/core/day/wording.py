@@ -53,7 +53,7 @@ def _long(seconds: float) -> str:
 
 def limit_of(t: Ticks, table: Timetable) -> str:
     """What the day cannot be shorter for, said where it nearly fills it; nothing of days with hours of rest."""
-    if t.closed or t.deadline is not None:
+    if t.closed or t.lone or t.oven_off or t.deadline is not None:
         return ""
     least, limit = limited_by(t)
     if least < LIMITS_FROM * table.finish(t):
@@ -74,7 +74,7 @@ def saving_of(work: DayWork, table: Timetable) -> str:
     length = table.finish(ticks) - table.begin(ticks)
     hand = by_hand(work)
     one = len(work.doughs) == 1
-    if hand is None or work.closed:
+    if hand is None or work.closed or work.lone or work.oven_off:
         return "With one dough, planning saves little time over baking sensibly tray by tray." if one else ""
     saved = (hand - length) * TICK_S // 60
     if saved < 5:

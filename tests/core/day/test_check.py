@@ -187,6 +187,26 @@ def test_two_things_given_to_one_of_two_persons_at_once_are_caught() -> None:
     assert any("not said who does" in sentence for sentence in violations(work, nobody))
 
 
+def test_a_helper_who_is_not_there_and_an_oven_that_is_not_to_be_had_are_caught() -> None:
+    work = simple(4, hands=2)
+    table = first_plan(to_ticks(work), 4)
+    assert table
+    alone = work.model_copy(update={"lone": ((0, 24 * 3600),)})
+    broken = violations(alone, as_steps(work, table))
+    assert any("more hands are needed at once" in sentence for sentence in broken)
+    assert any("given to a helper who is not there" in sentence for sentence in broken)
+    other = first_plan(to_ticks(alone), 4)
+    assert other
+    assert violations(alone, as_steps(alone, other)) == []
+    assert {step.person for step in as_steps(alone, other) if step.place is Lane.HANDS} == {1}
+    first = min(times.load for times in table.loads) * 30
+    supper = work.model_copy(update={"oven_off": ((first + 60, first + 1800),)})
+    assert any("needed for something else" in sentence for sentence in violations(supper, as_steps(work, table)))
+    later = first_plan(to_ticks(supper), 4)
+    assert later
+    assert violations(supper, as_steps(supper, later)) == []
+
+
 def test_a_dough_gone_on_with_while_it_is_hot_or_with_hands_held_is_caught() -> None:
     work = simple(1)
     pan = work.doughs[0].model_copy(update={"mix_first_s": 240, "mix_lag_s": 720, "mix_s": 1200})

@@ -250,6 +250,10 @@ export const LIMITS = {
     "closed": {
       "start": null
     },
+    "hours": {
+      "max": 12,
+      "start": []
+    },
     "fewer_trays": {
       "min": 0.0,
       "max": 6.0,

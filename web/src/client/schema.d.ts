@@ -2189,7 +2189,8 @@ export interface components {
         DateOrder: "dmy" | "mdy" | "ymd";
         /**
          * DayRequest
-         * @description What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest.
+         * @description What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest each night, and
+         *     hours that are not like the others.
          */
         DayRequest: {
             /** Doughs */
@@ -2213,6 +2214,11 @@ export interface components {
             hands: number;
             closed?: components["schemas"]["Closed"] | null;
             /**
+             * Hours
+             * @default []
+             */
+            hours: components["schemas"]["Hours"][];
+            /**
              * Fewer Trays
              * @default 0
              */
@@ -2220,7 +2226,8 @@ export interface components {
         };
         /**
          * DayWork
-         * @description The whole day, on a clock that starts at 0. Hands rest in `closed` spans; passive steps run through them.
+         * @description The whole day, on a clock that starts at 0. Hands rest in `closed` spans; passive steps run through them. There is
+         *     but one pair of hands in `lone` spans, and no oven in `oven_off` ones.
          *     `deadline_s` is when everything must be ready; `pins` are what the baker has fixed.
          */
         DayWork: {
@@ -2234,6 +2241,16 @@ export interface components {
              * @default []
              */
             closed: number[][];
+            /**
+             * Lone
+             * @default []
+             */
+            lone: number[][];
+            /**
+             * Oven Off
+             * @default []
+             */
+            oven_off: number[][];
             /** Deadline S */
             deadline_s?: number | null;
             /**
@@ -3126,6 +3143,29 @@ export interface components {
          * @enum {string}
          */
         Heat: "chilled" | "cool_room" | "soft" | "hot" | "cooling" | "cold";
+        /**
+         * Hours
+         * @description From when to when.
+         */
+        Hours: {
+            kind: components["schemas"]["HoursKind"];
+            /**
+             * From At
+             * Format: date-time
+             */
+            from_at: string;
+            /**
+             * To At
+             * Format: date-time
+             */
+            to_at: string;
+        };
+        /**
+         * HoursKind
+         * @description What is so in them.
+         * @enum {string}
+         */
+        HoursKind: "away" | "oven" | "helper";
         /**
          * Household
          * @description An amount in spoons, cups or pieces, and its error: positive when it is more than was asked.

@@ -34,6 +34,12 @@ export const DATES: Record<NonNullable<Kitchen["dates"]>, string> = {
   ymd: "year, month, day",
 };
 
+export const HOURS: Record<Schemas["HoursKind"], string> = {
+  oven: "the oven is needed",
+  away: "nobody is there",
+  helper: "a helper is there",
+};
+
 export const ORDERS: Record<Schemas["Order"], string> = {
   changed: "last changed",
   name: "by name",

@@ -93,6 +93,12 @@ class _Room:
         for start, end in t.closed:
             for _ in range(t.hands):
                 self.hands.take(start, end - start)
+        for start, end in t.lone:
+            self.hands.take(start, max(0, min(end, FAR) - start))
+        for start, end in t.oven_off:
+            for racks in self.racks:
+                for _ in range(racks.size):
+                    racks.take(start, end - start)
 
     def area_mask(self, more: int, most: int) -> int:
         """When `more` fits on the cooling rack."""

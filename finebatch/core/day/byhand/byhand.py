@@ -12,7 +12,9 @@ def by_hand(work: DayWork) -> int | None:
     Nothing is fitted into earlier gaps: each step begins after the like step before it, as when working down a list.
     """
     room = work.room.model_copy(update={"ovens": (1,) * len(work.room.ovens)})
-    t = to_ticks(work.model_copy(update={"room": room, "closed": (), "deadline_s": None, "pins": ()}))
+    t = to_ticks(
+        work.model_copy(update={"room": room, "closed": (), "lone": (), "oven_off": (), "deadline_s": None, "pins": ()})
+    )
     builder = Builder(t, Allowance())
     for d in range(len(t.doughs)):
         if not builder.dough(d):

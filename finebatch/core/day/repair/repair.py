@@ -258,7 +258,10 @@ def _with_room_before(plan: Plan, change: Pinned) -> Plan:
     by_s = short * TICK_S
     work = plan.work.model_copy(
         update={
-            "closed": tuple((a + by_s, b + by_s) for a, b in plan.work.closed),
+            **{
+                name: tuple((a + by_s, b + by_s) for a, b in getattr(plan.work, name))
+                for name in ("closed", "lone", "oven_off")
+            },
             "pins": tuple(pin.model_copy(update={"at_s": pin.at_s + by_s}) for pin in plan.work.pins),
             "deadline_s": None if plan.work.deadline_s is None else plan.work.deadline_s + by_s,
             "lost": tuple(lost.model_copy(update={"from_s": lost.from_s + by_s}) for lost in plan.work.lost),

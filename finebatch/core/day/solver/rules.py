@@ -6,6 +6,7 @@ The solver is imported when it is first needed: it takes over a second to load.
 from dataclasses import dataclass
 from typing import Any
 
+from ..spans import without
 from ..times import BELL, MIX_WITHIN, TURN_SLACK, DoughTimes, Ticks, Timetable
 from ..work.work import PinPoint
 
@@ -206,8 +207,9 @@ class DayRules:
         if t.hands == 1:
             cp.add_no_overlap([*self._hands, *closed])
         else:
-            demands = [1] * len(self._hands) + [t.hands] * len(closed)
-            cp.add_cumulative([*self._hands, *closed], demands, t.hands)
+            lone = [cp.new_fixed_size_interval_var(a, b - a, f"lone{a}") for a, b in without(t.lone, t.closed)]
+            demands = [1] * len(self._hands) + [t.hands] * len(closed) + [t.hands - 1] * len(lone)
+            cp.add_cumulative([*self._hands, *closed, *lone], demands, t.hands)
         cp.add_no_overlap(self._alarms)
         mixing = [
             cp.new_fixed_size_interval_var(v["mix"] + after, length, f"mixer{d}_{k}")
@@ -267,7 +269,9 @@ class DayRules:
         slots = [
             cp.new_fixed_size_interval_var(v["load"], t.loads[i].slot, f"slot{i}") for i, v in enumerate(self._loads)
         ]
-        cp.add_cumulative(slots, [1] * len(slots), sum(t.ovens))
+        off = [cp.new_fixed_size_interval_var(a, b - a, f"off{a}") for a, b in t.oven_off]
+        racks = sum(t.ovens)
+        cp.add_cumulative([*slots, *off], [1] * len(slots) + [racks] * len(off), racks)
         if len(t.ovens) > 1:
             for o, racks in enumerate(t.ovens):
                 held = [

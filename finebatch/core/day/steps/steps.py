@@ -23,7 +23,7 @@ def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, ...]
     steps += _oven_steps(work, t, table, words)
     steps = _made_first(_switched_off(steps), words)
     ordered = sorted(steps, key=lambda step: (step.start_s, step.end_s, step.kind.value))
-    return tuple(explained(work, _by_person(ordered, work.room.hands)))
+    return tuple(explained(work, _by_person(ordered, work.room.hands, work.lone)))
 
 
 def _made_first(steps: list[Step], words: tuple[Texts, ...]) -> list[Step]:
@@ -40,8 +40,9 @@ def _made_first(steps: list[Step], words: tuple[Texts, ...]) -> list[Step]:
     return steps
 
 
-def _by_person(ordered: list[Step], hands: int) -> list[Step]:
-    """Each step of the hands given to somebody, whoever was at that tray or dough last if they are free; nobody named where there is but one."""
+def _by_person(ordered: list[Step], hands: int, lone: tuple[tuple[int, int], ...]) -> list[Step]:
+    """Each step of the hands given to somebody, whoever was at that tray or dough last if they are free; nobody named where there is but one.
+    In `lone` spans the baker is alone."""
     if hands == 1:
         return ordered
     free_from, last, found = [0] * hands, dict[tuple[int | None, int | None], int](), list[Step]()
@@ -50,6 +51,8 @@ def _by_person(ordered: list[Step], hands: int) -> list[Step]:
             found.append(step)
             continue
         free = [p for p in range(hands) if free_from[p] <= step.start_s] or list(range(hands))
+        if any(step.start_s < b and step.end_s > a for a, b in lone):
+            free = [p for p in free if p == 0] or [0]
         of = (step.dough, step.load)
         person = last[of] if last.get(of) in free else free[0]
         free_from[person], last[of] = step.end_s, person

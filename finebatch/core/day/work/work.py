@@ -124,13 +124,16 @@ class LostTray(Value):
 
 
 class DayWork(Value):
-    """The whole day, on a clock that starts at 0. Hands rest in `closed` spans; passive steps run through them.
+    """The whole day, on a clock that starts at 0. Hands rest in `closed` spans; passive steps run through them. There is
+    but one pair of hands in `lone` spans, and no oven in `oven_off` ones.
     `deadline_s` is when everything must be ready; `pins` are what the baker has fixed."""
 
     doughs: tuple[DoughWork, ...] = Field(min_length=1, max_length=16)
     loads: tuple[LoadWork, ...] = Field(min_length=1, max_length=60)
     room: Limits
     closed: Spans = ()
+    lone: Spans = ()
+    oven_off: Spans = ()
     deadline_s: int | None = None
     pins: tuple[Pin, ...] = ()
     lost: tuple[LostTray, ...] = ()

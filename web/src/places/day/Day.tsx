@@ -14,8 +14,9 @@ import { Note, Panel } from "../../pieces/notes";
 import { PlaceHeader } from "../../pieces/shell";
 import { ANCHORS, options } from "../../words/labels";
 import { clock, day } from "../../words/numbers";
-import { askOf, type Choices, useChoices } from "./choices";
+import { askOf, type Choices, sentHours, useChoices } from "./choices";
 import { DoughAsks, useChosen } from "./DoughAsks";
+import { SpecialHours } from "./SpecialHours";
 
 /** The value of a datetime-local field for a moment, in the baker's own time. */
 const local = (moment: Date) =>
@@ -38,10 +39,10 @@ export function Day() {
   const [start] = useState((): Choices => {
     const first = lastDough.get();
     const asks = first ? [askOf(first)] : [];
-    return { asks, when: "ready_by", at: tomorrowAtSix(), racks: "1", hands: "1", fewer: "0" };
+    return { asks, when: "ready_by", at: tomorrowAtSix(), racks: "1", hands: "1", fewer: "0", hours: [] };
   });
   const [choices, choose] = useChoices(start);
-  const { asks, when, at, racks, hands, fewer, rest } = choices;
+  const { asks, when, at, racks, hands, fewer, rest, hours } = choices;
   const [errors, setErrors] = useState<FieldError[]>([]);
   const [working, setWorking] = useState(false);
   const navigate = useNavigate();
@@ -83,6 +84,7 @@ export function Day() {
             }
           : null,
         fewer_trays: Number(fewer),
+        hours: hours.map(sentHours),
       };
       const plan = await makePlan(body);
       show(plan);
@@ -95,7 +97,9 @@ export function Day() {
     }
   };
   const atError = error("at");
-  const general = errors.find((one) => !["at", "racks"].includes(one.field));
+  const general = errors.find(
+    (one) => !["at", "racks"].includes(one.field) && !one.field.startsWith("hours"),
+  );
   return (
     <>
       <PlaceHeader title="The bake day" />
@@ -200,6 +204,15 @@ export function Day() {
                 </>
               )}
             </div>
+            {kitchen && (
+              <SpecialHours
+                hours={hours}
+                day={(when === "soonest" ? local(new Date()) : at).slice(0, 10)}
+                kitchen={kitchen}
+                error={errors.find((one) => one.field.startsWith("hours"))?.message}
+                onHours={(next) => choose({ hours: next })}
+              />
+            )}
             {general && <Note severity="stop">{general.message}</Note>}
             <Button
               type="submit"

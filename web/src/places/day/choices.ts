@@ -5,6 +5,15 @@ import type { Schemas } from "../../client/api";
 import { useMirrored } from "../../pieces/address";
 
 export type Ask = Schemas["DoughAsk"];
+type HoursKind = Schemas["HoursKind"];
+
+/** Hours that are not like the others: from a day and time (2026-06-05T17:00) to a time, of the next day where that is earlier. */
+export interface Special {
+  kind: HoursKind;
+  from: string;
+  to: string;
+}
+
 export type When = Schemas["ClockFixes"];
 
 export interface Choices {
@@ -17,6 +26,7 @@ export interface Choices {
   fewer: "0" | "1" | "2";
   /** From when to when hands rest; none where they do not. */
   rest?: [string, string];
+  hours: Special[];
 }
 
 const ONE_OF = {
@@ -27,6 +37,22 @@ const ONE_OF = {
 } as const satisfies { [K in keyof Choices]?: readonly Choices[K][] };
 
 const TIME = /^\d\d:\d\d$/;
+const MOMENT = /^\d{4}-\d\d-\d\dT\d\d:\d\d$/;
+const HOURS_KINDS: readonly string[] = ["away", "oven", "helper"] satisfies HoursKind[];
+
+/** As the server takes them. */
+export function sentHours({ kind, from, to }: Special): Schemas["Hours"] {
+  const begin = new Date(from);
+  const end = new Date(`${from.slice(0, 10)}T${to}`);
+  if (end <= begin) end.setDate(end.getDate() + 1);
+  return { kind, from_at: begin.toISOString(), to_at: end.toISOString() };
+}
+
+function specialOf(word: string): Special[] {
+  const [kind = "", from = "", to = ""] = word.split(",");
+  const right = HOURS_KINDS.includes(kind) && MOMENT.test(from) && TIME.test(to);
+  return right ? [{ kind: kind as HoursKind, from, to }] : [];
+}
 
 /** A dough as a word of the address: id, batches, overnight, share, a test cookie first, what is tried on half of it. */
 export function wordOf(ask: Ask): string {
@@ -61,6 +87,7 @@ export function readChoices(params: URLSearchParams, start: Choices): Choices {
     racks: one("racks"),
     hands: one("hands"),
     fewer: one("fewer"),
+    hours: params.getAll("hours").flatMap(specialOf),
     rest: TIME.test(from) && TIME.test(to) ? [from, to] : undefined,
   };
 }
@@ -69,6 +96,7 @@ export function paramsOf(choices: Choices): URLSearchParams {
   const params = new URLSearchParams();
   for (const ask of choices.asks) params.append("dough", wordOf(ask));
   for (const name of ["when", "at", "racks", "hands", "fewer"] as const) params.set(name, choices[name]);
+  for (const { kind, from, to } of choices.hours) params.append("hours", [kind, from, to].join(","));
   if (choices.rest) params.set("rest", choices.rest.join("-"));
   return params;
 }
