@@ -125,6 +125,34 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
     return DayWork(doughs=tuple(doughs), loads=tuple(loads), room=room, closed=closed, lone=lone, oven_off=oven_off)
 
 
+def fair(loads: int) -> DayWork:
+    """A day for a church fair: the large benchmark day again and again, with two ovens and a helper, cut to so many loads."""
+    one = work_of(next(instance for instance in instances() if instance["name"] == "party1"))
+    doughs: list[DoughWork] = []
+    all_loads: list[LoadWork] = []
+    while len(all_loads) < loads:
+        first, before = len(doughs), len(all_loads)
+        doughs += (dough.model_copy(update={"name": f"{dough.name} {first}"}) for dough in one.doughs)
+        all_loads += (
+            load.model_copy(
+                update={
+                    "dough": load.dough + first, "name": f"{load.name} of {first}",
+                    "after_log": None if load.after_log is None else load.after_log + before,
+                }
+            )
+            for load in one.loads
+        )  # fmt: skip
+    kept = all_loads[:loads]
+    used = sorted({load.dough for load in kept})
+    number = {d: n for n, d in enumerate(used)}
+    room = one.room.model_copy(
+        update={"ovens": (2, 2), "hands": 2, "trays": {"sheet": 8}, "area_cm2": 30000, "bowls": 4, "shelf": 20}
+    )
+    return DayWork(
+        doughs=tuple(doughs[d] for d in used), loads=tuple(load.model_copy(update={"dough": number[load.dough]}) for load in kept), room=room
+    )  # fmt: skip
+
+
 def simple(loads: int = 2, **room: object) -> DayWork:
     """One dough without a chill, so many alike loads."""
     dough = DoughWork(name="Drops", lead_s=1800, weigh_s=300, mix_s=300)

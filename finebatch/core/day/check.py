@@ -269,18 +269,19 @@ def _spans_over(spans: list[tuple[int, int, int]], most: int) -> bool:
 def _hands(work: DayWork, steps: list[Step]) -> list[Broken]:
     busy = [step for step in steps if step.place is Lane.HANDS and step.end_s > step.start_s]
     broken = []
-    for a, b in combinations(busy, 2):
-        if b.start_s >= a.end_s:
-            continue
-        if work.room.hands == 1 and a.start_s < b.end_s:
-            broken.append(Broken(f"hands are needed for “{a.title}” and “{b.title}” at once"))
+    if work.room.hands == 1:
+        for a, b in pairwise(busy):  # in order of time: if any two meet, so do two that follow one another
+            if b.start_s < a.end_s:
+                broken.append(Broken(f"hands are needed for “{a.title}” and “{b.title}” at once"))
     lone = [(a, b, work.room.hands - 1) for a, b in work.lone]
     if work.room.hands > 1 and _spans_over([(s.start_s, s.end_s, 1) for s in busy] + lone, work.room.hands):
         broken.append(Broken("more hands are needed at once than there are"))
     if work.room.hands > 1:
-        for a, b in combinations(busy, 2):
-            if a.person is None or (a.person == b.person and b.start_s < a.end_s and a.start_s < b.end_s):
-                broken.append(Broken(f"it is not said who does “{a.title}”, or they do “{b.title}” at the same time"))
+        broken += [Broken(f"it is not said who does “{step.title}”") for step in busy if step.person is None]
+        for person in {step.person for step in busy}:
+            for a, b in pairwise([step for step in busy if step.person == person]):
+                if b.start_s < a.end_s:
+                    broken.append(Broken(f"“{a.title}” and “{b.title}” are given to one person at the same time"))
     for step in busy:
         if (step.person or 1) > 1 and any(step.start_s < b and step.end_s > a for a, b in work.lone):
             broken.append(Broken(f"“{step.title}” is given to a helper who is not there"))

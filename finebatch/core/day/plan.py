@@ -27,7 +27,7 @@ from .work.work import DayWork, DoughWork, LoadWork
 if TYPE_CHECKING:
     from ..learning.known import Known
 
-MOST_BOWLS_OF_DOUGH = 16
+MOST_BOWLS_OF_DOUGH = 60
 BUFFER_S = 10 * 60  # a ready-by plan aims to be done this much earlier
 
 

@@ -37,7 +37,7 @@ class DayRequest(Value):
     """What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest each night, and
     hours that are not like the others."""
 
-    doughs: tuple[DoughAsk, ...] = Field(min_length=1, max_length=12)
+    doughs: tuple[DoughAsk, ...] = Field(min_length=1, max_length=30)
     when: ClockFixes = ClockFixes.READY_BY
     at: Moment
     racks: int = Field(default=1, ge=1, le=3)

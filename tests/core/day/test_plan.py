@@ -7,9 +7,9 @@ import pytest
 from hypothesis import assume, given, settings
 
 from finebatch.core.day.byhand.byhand import by_hand
-from finebatch.core.day.byhand.place import first_plan
+from finebatch.core.day.byhand.place import ANNEALED_FROM, first_plan
 from finebatch.core.day.check import violations
-from finebatch.core.day.plan import plan_of
+from finebatch.core.day.plan import AT_ONCE, plan_of
 from finebatch.core.day.solver.bounds import least_finish
 from finebatch.core.day.solver.model import DayModel, NoSolutionError, in_order
 from finebatch.core.day.solver.search import SPARE, Aim, Effort, NoPlanError, search
@@ -17,7 +17,7 @@ from finebatch.core.day.steps.step import Kind
 from finebatch.core.day.texts import Texts
 from finebatch.core.day.times import TICK_S, to_ticks
 from finebatch.core.day.work.work import DayWork, Pin
-from tests.day_kit import as_steps, days, instances, simple, work_of
+from tests.day_kit import as_steps, days, fair, instances, simple, work_of
 
 QUICK = Effort(shortest=0.15, calmest=0.05, tries=4)
 NOON = datetime(2026, 5, 2, 12, 0, tzinfo=UTC)
@@ -202,3 +202,13 @@ def test_loads_are_numbered_as_they_go_into_the_oven(name: str) -> None:
         going_in.setdefault(load.dough, []).append((times.load, int(load.name.split(" ")[-3])))
     for each in going_in.values():
         assert [number for _, number in sorted(each)] == list(range(1, len(each) + 1))
+
+
+def test_a_fair_of_a_hundred_loads_is_planned_without_the_solver_and_checked() -> None:
+    work = fair(100)
+    t = to_ticks(work)
+    first = search(work, effort=AT_ONCE).timetable
+    found = search(work, effort=Effort(shortest=1.0, calmest=0.1, tries=ANNEALED_FROM))
+    assert violations(work, as_steps(work, found.timetable)) == []
+    assert not found.proved
+    assert least_finish(t) <= found.bound <= found.timetable.finish(t) <= first.finish(t)

@@ -232,7 +232,7 @@ export const LIMITS = {
   },
   "DayRequest": {
     "doughs": {
-      "max": 12
+      "max": 30
     },
     "when": {
       "start": "ready_by"

@@ -5490,7 +5490,7 @@ export interface components {
         /**
          * Sitting
          * @description What is done in one go, `title` with which doughs and `brief` without. `hands_s` of it hands are busy; `acts` times there is something to do; `pauses` are the free times in it that are
-         *     worth having, `free_s` is free after it, and with `away` nobody has to be in the house for that.
+         *     worth having, `free_s` is free after it, and for the first `away_s` of that nobody has to be in the house.
          */
         Sitting: {
             /** Start S */
@@ -5509,8 +5509,8 @@ export interface components {
             pauses: components["schemas"]["Span"][];
             /** Free S */
             free_s: number;
-            /** Away */
-            away: boolean;
+            /** Away S */
+            away_s: number;
             /** Rows */
             rows: components["schemas"]["Row"][];
         };

@@ -121,6 +121,22 @@ class Allowance:
     area: int = 0
 
 
+Kept = tuple[Any, ...]
+
+
+def _copied(kept: Kept) -> Kept:
+    """The same, which may be changed without this; times in it are never changed."""
+    return tuple(_copy(one) for one in kept)
+
+
+def _copy(one: Any) -> Any:
+    if isinstance(one, dict):
+        return {name: _copy(value) for name, value in one.items()}
+    if isinstance(one, list):
+        return [_copy(value) for value in one]
+    return one.copy() if hasattr(one, "copy") else one
+
+
 class _Stay(NamedTuple):
     """Where a tray may go in, and of those ticks: where it may be turned, where its cookies may be moved, and when each oven takes it."""
 
@@ -259,17 +275,19 @@ class Builder:
             start = max(start, found.shape[0]) + 4
         return False
 
-    def _keep(self) -> tuple[object, ...]:
+    def _keep(self) -> Kept:
+        """What is put so far, to come back to."""
         room = self.room
-        return (
-            room.hands.copy(), room.alarms.copy(), {name: tray.copy() for name, tray in room.trays.items()},
-            [rack.copy() for rack in room.racks], [list(inside) for inside in room.inside], [dict(wrong) for wrong in room.wrong], room.area.copy(),
-            dict(self.loads),
+        return _copied(
+            (room.hands, room.mixer, room.bowls, room.alarms, room.area, room.shelf, room.trays, room.racks, room.inside, room.wrong, self.loads, self.doughs)
         )  # fmt: skip
 
-    def _restore(self, kept: tuple[object, ...]) -> None:
+    def _restore(self, kept: Kept) -> None:
+        """Back to what was put then."""
         room = self.room
-        (room.hands, room.alarms, room.trays, room.racks, room.inside, room.wrong, room.area, self.loads) = kept  # type: ignore[assignment]
+        (
+            room.hands, room.mixer, room.bowls, room.alarms, room.area, room.shelf, room.trays, room.racks, room.inside, room.wrong, self.loads, self.doughs,
+        ) = _copied(kept)  # fmt: skip
 
     def _fit(self, i: int, start: int, last: int) -> LoadTimes | None:
         """Times for load i with shaping begun at `start` or as soon after as all else allows, no later than `last`."""

@@ -79,7 +79,7 @@ def search(
     if aim is Aim.LATEST and t.deadline is not None:
         return _latest(t, effort, pins, known, heard)
     hint = known if pins else _shorter(t, known, first_plan(t, _tries(t, effort)))
-    if not effort.shortest and hint and not pins:
+    if hint and not pins and (not effort.shortest or len(t.loads) > SOLVED_MOST):
         least = least_finish(t)
         return Found(hint, least, hint.finish(t) <= least)
     if hint is None and not pins:
@@ -102,6 +102,9 @@ def search(
     return _calm(t, found, length, 0, length if optimal else min(bound_ticks, length), optimal, effort, pins, spare)
 
 
+SOLVED_MOST = (
+    60  # loads: with more the solver finds nothing in the time there is, and what annealing found is the answer
+)
 BUILT_AT_ONCE = 160  # loads put somewhere, about, before the first plan is shown
 
 

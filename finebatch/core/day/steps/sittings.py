@@ -53,7 +53,7 @@ class Row(Span):
 
 class Sitting(Span):
     """What is done in one go, `title` with which doughs and `brief` without. `hands_s` of it hands are busy; `acts` times there is something to do; `pauses` are the free times in it that are
-    worth having, `free_s` is free after it, and with `away` nobody has to be in the house for that."""
+    worth having, `free_s` is free after it, and for the first `away_s` of that nobody has to be in the house."""
 
     title: str
     brief: str
@@ -61,7 +61,7 @@ class Sitting(Span):
     acts: int
     pauses: tuple[Span, ...]
     free_s: int
-    away: bool
+    away_s: int
     rows: tuple[Row, ...]
 
 
@@ -81,7 +81,7 @@ def sittings_of(work: DayWork, steps: tuple[Step, ...], words: tuple[Texts, ...]
         found.append(
             Sitting(
                 start_s=start, end_s=end, title=title, brief=brief, acts=len([row for row in mine if start <= row.start_s <= end]),
-                hands_s=_busy(group), pauses=tuple(_pauses(group)), free_s=free_s, away=free_s >= AWAY_S and not _in_oven(steps, end, end + free_s), rows=tuple(mine),
+                hands_s=_busy(group), pauses=tuple(_pauses(group)), free_s=free_s, away_s=_away_s(steps, end, free_s), rows=tuple(mine),
             )
         )  # fmt: skip
     return tuple(found)
@@ -126,8 +126,15 @@ def _pauses(group: list[Step]) -> Iterable[Span]:
         until = max(until, step.end_s)
 
 
-def _in_oven(steps: tuple[Step, ...], start_s: int, end_s: int) -> bool:
-    return any(step.kind is Kind.BAKE and step.start_s < end_s and step.end_s > start_s for step in steps)
+def _away_s(steps: tuple[Step, ...], end_s: int, free_s: int) -> int:
+    """How long from then on nothing bakes, and nothing is to be begun; 0 where that is too short to leave."""
+    if any(step.kind is Kind.BAKE and step.start_s < end_s + free_s and step.end_s > end_s for step in steps):
+        return 0
+    begun = (
+        step.start_s - end_s for step in steps if step.kind in BEGUN and end_s + NEAR_S < step.start_s < end_s + free_s
+    )
+    away_s = min([free_s, *begun])
+    return away_s if away_s >= AWAY_S else 0
 
 
 def _titles(work: DayWork, group: list[Step]) -> tuple[str, str]:
@@ -205,7 +212,7 @@ def _row(work: DayWork, group: list[tuple[int, Step]], words: tuple[Texts, ...])
         if first.kind is Kind.LOAD:
             detail = " ".join(f"{by_load[load].tray}: {by_load[load].detail}" for load in loads)
     return Row(
-        start_s=first.start_s, end_s=max(step.end_s for _, step in group), title=title, detail=detail, steps=tuple(n for n, _ in group),
+        start_s=first.start_s, end_s=first.start_s if first.kind is Kind.LOOK else max(step.end_s for _, step in group), title=title, detail=detail, steps=tuple(n for n, _ in group),
         hands=first.place is Lane.HANDS, person=first.person,
     )  # fmt: skip
 
@@ -236,8 +243,8 @@ def _joined(work: DayWork, loads: list[int], steps: list[Step], words: tuple[Tex
     doing = [one.doing or f"{one.shape} {count}" for one, count in zip(said, pieces, strict=True)]
     extra = f", {said[0].on_raw}" if said[0].on_raw else ""
     if len(set(doing)) == 1:
-        return f"{doing[0]} on each of {trays}{extra}: {names}"
-    return f"{said[0].shape} {listed([str(count) for count in pieces])} on {trays}{extra}: {names}"
+        return f"{doing[0]} {'in' if pan else 'on'} each of {trays}{extra}: {names}"
+    return f"{said[0].shape} {listed([str(count) for count in pieces])} {'in' if pan else 'on'} {trays}{extra}: {names}"
 
 
 def numbered(names: list[str]) -> str:

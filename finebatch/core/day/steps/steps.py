@@ -201,6 +201,7 @@ def _load_steps(
     inside = {**own, "oven": rack[0], "rack": rack[1]}
     where = f"Rack {rack[1]}." if len(t.ovens) == 1 else f"Oven {rack[0]}, rack {rack[1]}."
     vessel = f"{_vessel(load)} {tray}"
+    on = f"{'in' if _vessel(load) == 'pan' else 'on'} {vessel}"
     doing = words.doing or f"{words.shape} {load.pieces}"
     doing += (
         f", {words.on_raw}: {load.name}" if words.on_raw else f": {load.name}" if "," in doing else f", {load.name}"
@@ -208,7 +209,7 @@ def _load_steps(
     brushed = times.load - ticks.wash
     steps = [
         _step(
-            Kind.FORM, f"{doing}, on {vessel}" if k == 0 else f"Go on: {words.shape.lower()} {load.name}, on {vessel}",
+            Kind.FORM, f"{doing}, {on}" if k == 0 else f"Go on: {words.shape.lower()} {load.name}, {on}",
             Lane.HANDS, Heat.COOL_ROOM, start, start + length, detail=" ".join(filter(None, ((words.visit or words.tray_first) if k == 0 else "", _halves(work, load)))), **own,
         )
         for k, (start, length) in enumerate(zip(times.shape, ticks.shape, strict=True))

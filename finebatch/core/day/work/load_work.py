@@ -20,8 +20,10 @@ REST_SLACK_S = 8 * 60
 COLD_SLICES_WITHIN_S = 12 * 3600
 WARM_FROM_S, WARM_TO_S = 600, 1500  # after the oven, a log that bends is sliced
 PIECE_AREA = 1.15  # room on the cooling rack, over the piece's own square
-MOST_LOADS = 40
-TURNED_FROM_S = 8 * 60  # a shorter bake is watched; turning it would only let the heat out
+MOST_LOADS = 200
+TURNED_FROM_S = (
+    8 * 60
+)  # a shorter bake is watched, and so is what is lifted off hot; turning it would only let the heat out
 CLEAR_S = 25  # wiping a tray whose cookies were lifted off while hot
 ON_RAW = {
     FinishKind.ROLLING_SUGAR: "roll in sugar", FinishKind.FILLING: "fill", FinishKind.EGG_WASH: "brush with egg",
@@ -30,6 +32,7 @@ ON_RAW = {
 BEAT_S, DRIES_S = 45, 10 * 60  # beating the egg; between two coats of it, in the cold
 BEATING = "Beat an egg with a spoon of water or milk first, 45 s: cold it keeps an hour."
 LINE = "Line the tray, or put the paper of before back."
+PAN_FIRST = "Grease the pan, or line it."
 LOG_CUE = "firm to a light press and only just colouring"
 LAY_OUT_S = 2.0  # a frozen piece onto a tray
 
@@ -99,9 +102,9 @@ def raw_of(finishes: tuple[FinishPlan, ...], pieces: int, trays: int) -> Raw:
     )
 
 
-def _visit(parts: list[tuple[str, float]]) -> str:
-    """What is done in one go at a tray, with the time of each, where it is more than one thing."""
-    timed = [f"{words} ({_short(seconds)})" for words, seconds in parts if seconds >= 1]
+def _visit(parts: list[tuple[str, str, float]]) -> str:
+    """What is done in one go at a tray, with the size to keep to and the time of each, where it is more than one thing."""
+    timed = [f"{words} ({_listed(sizes, _short(seconds))})" for words, sizes, seconds in parts if seconds >= 1]
     return "; ".join(timed) + "." if len(timed) > 1 else ""
 
 
@@ -125,7 +128,7 @@ def plain_loads(
     bake_s = round(60 * outcome.window.aim_min)
     on_raw = ", ".join(words for words, _ in raw.shaped)
     greased = any(finish.kind is FinishKind.GREASED_SHEET for finish in finishes)
-    tray_first = "Grease the tray." if greased else LINE
+    tray_first = PAN_FIRST if forming.own_trays(form) else "Grease the tray." if greased else LINE
     made = 0
     for n, pieces in enumerate(plan.loads):
         made += pieces
@@ -133,9 +136,9 @@ def plain_loads(
         whole = plan.whole
         doing = f"Lay out {pieces}" if frozen else forming.shaping_says(form, pieces)
         visit = [
-            (tray_first.rstrip("."), on_tray),
-            (_sized(_first_lower(doing), "" if frozen else forming.shaping_sizes(form)), own),
-            *((words, s * pieces) for words, s in raw.shaped),
+            (tray_first.rstrip("."), "", on_tray),
+            (_first_lower(doing), "" if frozen else forming.shaping_sizes(form), own),
+            *((words, "", s * pieces) for words, s in raw.shaped),
         ]
         washing = raw.wash_s * pieces + raw.beat_s + WASH_TRAY_S if raw.washed else 0.0
         side_mm = max(plan.widest.width_mm, plan.widest.depth_mm) if not whole else 0.0
@@ -145,7 +148,7 @@ def plain_loads(
                 dough=index, name=f"{spec.name}{size} {n + 1} of {len(plan.loads)}" if len(plan.loads) > 1 else f"{spec.name}{size}",
                 pieces=pieces, tray=tray,
                 shape_s=math.ceil(on_tray + own + on_piece * pieces), wash_s=math.ceil(washing), dry_first_s=raw.dry_first_s, oven_c=_conventional(spec.oven, outcome.oven_c),
-                bake_s=bake_s, turn_s=round(typical_s("oven_rotate")) if bake_s >= TURNED_FROM_S else 0, wait_max_s=WAIT_MAX_S,
+                bake_s=bake_s, turn_s=round(typical_s("oven_rotate")) if bake_s >= TURNED_FROM_S and not lifted else 0, wait_max_s=WAIT_MAX_S,
                 hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * spec.rest_on_tray_min(style)), rest_slack_s=REST_SLACK_S,
                 transfer_s=CLEAR_S if lifted else max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
                 cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
@@ -162,8 +165,8 @@ def plain_loads(
 WASH_TRAY_S = 15  # to reach for the brush and put it back
 
 
-def _sized(words: str, sizes: str) -> str:
-    return f"{words}, {sizes}" if sizes else words
+def _listed(*words: str) -> str:
+    return ", ".join(filter(None, words))
 
 
 def _first_lower(words: str) -> str:

@@ -128,8 +128,8 @@ class DayWork(Value):
     but one pair of hands in `lone` spans, and no oven in `oven_off` ones.
     `deadline_s` is when everything must be ready; `pins` are what the baker has fixed."""
 
-    doughs: tuple[DoughWork, ...] = Field(min_length=1, max_length=16)
-    loads: tuple[LoadWork, ...] = Field(min_length=1, max_length=60)
+    doughs: tuple[DoughWork, ...] = Field(min_length=1, max_length=80)
+    loads: tuple[LoadWork, ...] = Field(min_length=1, max_length=240)
     room: Limits
     closed: Spans = ()
     lone: Spans = ()

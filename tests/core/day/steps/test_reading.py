@@ -96,7 +96,7 @@ def test_what_is_done_to_raw_pieces_is_named() -> None:
     assert first.title.startswith("Roll and cut ")
     assert ", roll in sugar: Knots" in first.title
     assert re.match(
-        r"Line the tray, .* \(45 s\); roll and cut \d+, 5 mm thick \([\d.]+ min\); roll in sugar \(\d+ s\)\.",
+        r"Line the tray, .* \(45 s\); roll and cut \d+ \(5 mm thick, [\d.]+ min\); roll in sugar \(\d+ s\)\.",
         first.detail,
     )
     greased = cut_dough(name="Rounds", finishings=(Finishing(kind=FinishKind.GREASED_SHEET),))

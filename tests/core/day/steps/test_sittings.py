@@ -57,10 +57,11 @@ def test_everything_to_do_stands_in_one_sitting_and_pauses_are_free(work: DayWor
         for pause in sitting.pauses:
             assert PAUSE_S <= pause.end_s - pause.start_s < BREAK_S
             assert not any(step.start_s < pause.end_s and step.end_s > pause.start_s for step in busy)
-        if sitting.away:
-            gone = (sitting.end_s, sitting.end_s + sitting.free_s)
-            assert sitting.free_s >= AWAY_S
+        if sitting.away_s:
+            gone = (sitting.end_s, sitting.end_s + sitting.away_s)
+            assert AWAY_S <= sitting.away_s <= sitting.free_s
             assert not any(s.kind is Kind.BAKE and s.start_s < gone[1] and s.end_s > gone[0] for s in steps)
+            assert not any(s.kind is Kind.PREHEAT and gone[0] + 60 < s.start_s < gone[1] for s in steps)
 
 
 def hands(kind: Kind, start: int, end: int, **rest: object) -> Step:
@@ -84,7 +85,7 @@ def test_a_sitting_says_what_is_done_in_it_and_what_is_free_after_it() -> None:
     )  # fmt: skip
     mixed, baked, packed = told(work, steps)
     assert (mixed.title, baked.title, packed.title) == ("Mix Drops", "Shape and bake Drops", "Pack Drops")
-    assert (mixed.free_s, mixed.away) == (2400, True)
+    assert (mixed.free_s, mixed.away_s) == (2400, 2400)
     assert [(pause.start_s, pause.end_s) for pause in baked.pauses] == [(3150, 3700)]
 
 

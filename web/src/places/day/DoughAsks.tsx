@@ -11,7 +11,7 @@ import { Button, NumberField } from "../../pieces/controls";
 import { plural } from "../../words/numbers";
 import type { Ask } from "./choices";
 
-const MOST_DOUGHS = 12;
+const MOST_DOUGHS = 30;
 
 /** The chosen doughs by name, wherever on a long shelf they are, and which of them are not there any more. */
 export function useChosen(ids: string[]) {

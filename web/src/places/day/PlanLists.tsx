@@ -110,11 +110,11 @@ export function ClockList(props: {
           {sitting.free_s > 0 && (
             <p className="border-t border-line px-4 py-2 text-plain">
               <strong>Free {duration(sitting.free_s)}.</strong>{" "}
-              {sitting.away
-                ? "Nothing is in the oven: you can leave the house."
-                : sitting.free_s >= AWAY_S
-                  ? "Something is in the oven: stay near it."
-                  : ""}
+              {sitting.away_s > 0
+                ? sitting.away_s < sitting.free_s
+                  ? `You can leave the house until ${at(sitting.end_s + sitting.away_s)}.`
+                  : "You can leave the house."
+                : ""}
             </p>
           )}
         </li>
@@ -126,8 +126,6 @@ export function ClockList(props: {
     </ol>
   );
 }
-
-const AWAY_S = 20 * 60;
 
 function ByItself({ row }: { row: Sitting["rows"][number] }) {
   return row.end_s > row.start_s ? <>by itself, {long(row)}</> : null;

@@ -25,7 +25,7 @@ export function SpecialHours(props: {
       {hours.map((one, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: rows have no name, and none moves
         <div key={index} className="flex flex-wrap items-end gap-2.5">
-          <div className="w-56">
+          <div className="w-44">
             <Select
               label="In these hours"
               value={one.kind}
