@@ -10,7 +10,7 @@ from ..plan import Plan, plan_of
 from ..solver.model import DayModel, NoSolutionError
 from ..solver.rules import Freeze, soft_again
 from ..solver.search import Aim
-from ..times import BELL, TICK_S, Ticks, Timetable, to_ticks
+from ..times import BELL, TICK_S, DoughTimes, Ticks, Timetable, to_ticks
 from ..work.work import DayWork, LostTray, Pin
 
 REPAIR_LIMIT = 0.08  # deterministic: under a second on a small machine
@@ -73,7 +73,8 @@ def _longer(work: DayWork, table: Timetable, extra_s: dict[int, float], tick: in
 
 
 def around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") -> Plan:
-    """Made again from `tick` on, nothing begun before `resume`: the answer at hand first, then the model's from there."""
+    """Made again from `tick` on, nothing begun before `resume`: built in the old order, improved by the model from there, and all moved later as it
+    stands. Of those that are sound the one that harms least is taken."""
     asked = work
     work, table = settled(work.model_copy(update={"deadline_s": None}), plan.table, tick)
     unturned = tuple(
@@ -108,14 +109,54 @@ def around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") 
             raise refusal("change", "No way was found to go on from here. Plan the rest anew.") from error
     assert best is not None
     kept = work.model_copy(update={"deadline_s": None, "pins": ()})
-    for answer in (best, patch):
+
+    def sound(answer: Timetable | None) -> Plan | None:
         try:
-            made = plan_of(kept, plan.words, plan.origin, answer or best, 0, False, Aim.SOONEST, soft=True)
+            made = plan_of(kept, plan.words, plan.origin, answer, 0, False, Aim.SOONEST, soft=True) if answer else None
         except RuntimeError:
-            continue  # the check found a hard rule broken: such an answer is never shown
-        said = made.model_copy(update={"overstepped": made.overstepped + unturned})
-        return compared(plan, said, tick)
-    raise refusal("change", "No sound way was found to go on from here. Plan the rest anew.")
+            return None  # the check found a hard rule broken: such an answer is never shown
+        return made and compared(plan, made.model_copy(update={"overstepped": made.overstepped + unturned}), tick)
+
+    answers = [made for made in (sound(best), sound(patch) if patch != best else None) if made]
+    later = (sound(shifted(t, table, tick, by)) for by in _shifts(resume - tick))
+    answers += [made for made in (next((made for made in later if made), None),) if made]
+    if not answers:
+        raise refusal("change", "No sound way was found to go on from here. Plan the rest anew.")
+    return min(answers, key=_harm)
+
+
+SAME_END_S = 5 * 60  # a day that ends so little sooner is not turned over for it
+
+
+def _harm(plan: Plan) -> tuple[int, int, int, datetime]:
+    """What a repair costs, worst first: longest times overstepped, the end, steps that move, and the end again."""
+    return len(plan.overstepped), int(plan.end.timestamp()) // SAME_END_S, len(plan.moved), plan.end
+
+
+def _shifts(lost: int) -> range:
+    """By how much all that is to come is moved later for time that was lost, ticks, tried in turn; where none was lost it would not help."""
+    return range(lost, lost + 4, 2) if lost else range(0)
+
+
+def shifted(t: Ticks, was: Timetable, tick: int, by: int) -> Timetable:
+    """All that is not begun `by` ticks later, in its old order; what is in the oven is turned, taken out and moved to the rack as it was."""
+
+    def later(start: int) -> int:
+        return start + by if start >= tick else start
+
+    doughs = tuple(
+        DoughTimes(
+            later(x.weigh), later(x.mix), later(x.divide) if d.divide else later(x.mix) + d.mix, later(x.out), later(x.pack) if x.pack else 0
+        )
+        for x, d in zip(was.doughs, t.doughs, strict=True)
+    )  # fmt: skip
+    loads = []
+    for x in was.loads:
+        inside = x.load < tick
+        turn, transfer = (x.turn, x.transfer) if inside else (x.turn + by, x.transfer + by)
+        pieces, ice = (tuple(later(start) for start in starts) for starts in (x.shape, x.ice))
+        loads.append(replace(x, shape=pieces, load=later(x.load), turn=turn, transfer=transfer, ice=ice))
+    return Timetable(doughs, tuple(loads))
 
 
 def lost_trays(work: DayWork) -> tuple[tuple[str, int], ...]:

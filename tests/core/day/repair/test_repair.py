@@ -11,7 +11,7 @@ from finebatch.core.day.byhand.place import first_plan
 from finebatch.core.day.change import AnyChange, BakesLonger, DoughDropped, OvenSlower, Pinned, TimeLost, TrayBroken
 from finebatch.core.day.check import violations
 from finebatch.core.day.plan import Plan, plan_of
-from finebatch.core.day.repair.repair import repaired
+from finebatch.core.day.repair.repair import SAME_END_S, repaired, shifted, tick_of
 from finebatch.core.day.solver.search import Aim, Effort, search
 from finebatch.core.day.steps.step import Kind
 from finebatch.core.day.texts import Texts
@@ -75,6 +75,42 @@ def test_a_repair_always_answers_and_leaves_what_is_done(change: AnyChange, shar
         if was is not None and was < now - timedelta(minutes=1) and step.kind in (Kind.WEIGH, Kind.MIX, Kind.LOAD):
             assert began == was
     assert plan.work.room == MEDIUM.work.room
+
+
+@settings(max_examples=10, deadline=None)
+@given(st.sampled_from(["medium2", "ml2", "large1"]), st.lists(st.one_of(
+    st.builds(BakesLonger, load=st.integers(0, 9), minutes=st.floats(1, 10)), st.builds(OvenSlower, percent=st.floats(1, 12)),
+    st.builds(TimeLost, minutes=st.floats(2, 30)),
+), min_size=3, max_size=4))  # fmt: skip
+def test_one_thing_after_another_is_answered_and_no_day_ends_later_than_moved_as_it_stands(
+    name: str, events: list[AnyChange]
+) -> None:
+    plan = LONGER[name]
+    for n, event in enumerate(events, start=1):
+        now = plan.start + (LONGER[name].end - LONGER[name].start) * (0.2 * n)
+        after = repaired(plan, event, now)
+        began = [
+            (s.kind, s.load, s.dough, plan.start + timedelta(seconds=s.start_s))
+            for s in plan.steps
+            if s.kind in (Kind.WEIGH, Kind.LOAD)
+        ]
+        still = {(s.kind, s.load, s.dough, after.start + timedelta(seconds=s.start_s)) for s in after.steps}
+        assert all(one in still for one in began if one[3] < now - timedelta(seconds=30))
+        if isinstance(event, TimeLost):
+            tick = tick_of(plan, now)
+            by = round(event.minutes * 60 / TICK_S)
+            t = to_ticks(plan.work)
+            moved = as_steps(plan.work, shifted(t, plan.table, tick, by))
+            if not violations(plan.work, moved):
+                end = plan.end + timedelta(seconds=by * TICK_S)
+                assert after.end <= end + timedelta(seconds=SAME_END_S)
+        plan = after
+
+
+LONGER = {
+    name: planned(work_of(INSTANCES[name]), Effort(shortest=0.3, calmest=0.05, tries=40))
+    for name in ("medium2", "ml2", "large1")
+}
 
 
 def test_a_broken_tray_stays_broken_through_later_changes() -> None:
