@@ -126,7 +126,7 @@ def test_one_dough_divided_part_of_it_for_the_freezer(page: Page, shared: Server
     page.get_by_role("link", name="Plan the baking").click()
     choose(page.get_by_label("Dough", exact=True), label="Divided Drops, For the freezer (kept)")
     page.get_by_role("button", name="Make the plan").click()
-    packed = page.get_by_role("listitem").filter(has_text="Pack Divided Drops, For the freezer")
+    packed = page.get_by_role("listitem").filter(has_text="Pack Divided Drops, For the freezer").last
     expect(packed).to_be_visible(timeout=20_000)
 
 
