@@ -44,6 +44,26 @@ class TimeLost(Value):
     minutes: float = Field(gt=0, le=24 * 60)
 
 
+class HelperComes(Value):
+    """A second pair of hands is there from now on."""
+
+    kind: Literal["helper_comes"] = "helper_comes"
+
+
+class HelperGoes(Value):
+    """The baker is alone from now on, once what the helper has in hand is done."""
+
+    kind: Literal["helper_goes"] = "helper_goes"
+
+
+class DoughNotReady(Value):
+    """A dough in the fridge is not firm yet, and needs so long from now."""
+
+    kind: Literal["dough_not_ready"] = "dough_not_ready"
+    dough: int = Field(ge=0)
+    minutes: float = Field(gt=0, le=24 * 60)
+
+
 class Pinned(Value):
     """A step is to begin at a time (or, without one, no longer has to)."""
 
@@ -53,7 +73,9 @@ class Pinned(Value):
     at: Moment | None = None
 
 
-AnyChange = BakesLonger | OvenSlower | TrayBroken | DoughDropped | TimeLost | Pinned
+AnyChange = (
+    BakesLonger | OvenSlower | TrayBroken | DoughDropped | TimeLost | HelperComes | HelperGoes | DoughNotReady | Pinned
+)
 
 
 Change = Annotated[AnyChange, Field(discriminator="kind")]

@@ -189,6 +189,9 @@ export const CHANGES: Record<Exclude<Change["kind"], "pinned">, string> = {
   time_lost: "time was lost",
   tray_broken: "a tray is out of use",
   dough_dropped: "a dough is dropped",
+  dough_not_ready: "a dough in the fridge is not firm yet",
+  helper_comes: "a helper comes",
+  helper_goes: "the helper goes",
 };
 
 export const HEATS: Record<Schemas["Step"]["heat"], string> = {

@@ -5,11 +5,23 @@ from datetime import datetime, timedelta
 
 from ...base import refusal
 from ..byhand.builder import FAR, Allowance, Builder, Many
-from ..change import AnyChange, BakesLonger, DoughDropped, OvenSlower, Pinned, TrayBroken
+from ..change import (
+    AnyChange,
+    BakesLonger,
+    DoughDropped,
+    DoughNotReady,
+    HelperComes,
+    HelperGoes,
+    OvenSlower,
+    Pinned,
+    TrayBroken,
+)
+from ..hours import FOREVER_S
 from ..plan import Plan, plan_of
 from ..solver.model import DayModel, NoSolutionError
 from ..solver.rules import Freeze, soft_again
 from ..solver.search import Aim
+from ..spans import union, without
 from ..times import BELL, TICK_S, DoughTimes, Ticks, Timetable, to_ticks
 from ..work.work import DayWork, LostTray, Pin
 
@@ -44,9 +56,48 @@ def repaired(plan: Plan, change: AnyChange, now: datetime) -> Plan:
                 "tray", "It is the last tray of its kind: drop what is baked on it, or plan anew with another."
             )
         broken = change.tray
+    elif isinstance(change, HelperComes | HelperGoes):
+        work = _with_helper(work, plan.table, isinstance(change, HelperComes), tick)
+    elif isinstance(change, DoughNotReady):
+        plan = _not_ready(plan, change, tick)
+        work = plan.work
     else:
         resume = tick + round(change.minutes * 60 / TICK_S)
     return around(plan, work, tick, resume, broken)
+
+
+def _with_helper(work: DayWork, table: Timetable, comes: bool, tick: int) -> DayWork:
+    """The work with or without a second pair of hands from now on; what both have in hand is done by both."""
+    alone = work.lone if work.room.hands == 2 else ((0, FOREVER_S),)
+    if comes:
+        lone = without(alone, ((tick * TICK_S, FOREVER_S),))
+    else:
+        t = to_ticks(work)
+        free = max([tick, *(start + length for start, length in _under_way(t, table, tick) if start < tick)])
+        lone = union((*alone, (free * TICK_S, FOREVER_S)))
+    return work.model_copy(update={"room": work.room.model_copy(update={"hands": 2}), "lone": lone})
+
+
+def _not_ready(plan: Plan, change: DoughNotReady, tick: int) -> Plan:
+    """The plan with a dough that is in the fridge taken out no sooner than said. Raises Refusal where it is not in the fridge."""
+    if change.dough >= len(plan.work.doughs):
+        raise refusal("dough", "There is no such dough in this plan.")
+    dough, times = plan.work.doughs[change.dough], plan.table.doughs[change.dough]
+    ticks = to_ticks(plan.work).doughs[change.dough]
+    done = times.divide + ticks.divide if ticks.divide else times.mix + ticks.mix
+    if not dough.chill_s or not done <= tick or any(
+        plan.table.loads[i].shape[0] < tick for i, load in enumerate(plan.work.loads) if change.dough in (load.dough, load.also)
+    ):  # fmt: skip
+        raise refusal("dough", f"{dough.name} is not in the fridge now: say that time was lost instead.")
+    out = max(times.out, tick + round(change.minutes * 60 / TICK_S))
+    chill_s = (out - done) * TICK_S
+    longer = dough.model_copy(update={"chill_s": chill_s, "chill_max_s": max(chill_s, dough.chill_max_s)})
+    doughs = tuple(longer if d == change.dough else one for d, one in enumerate(plan.work.doughs))
+    table = replace(
+        plan.table,
+        doughs=tuple(replace(one, out=out) if d == change.dough else one for d, one in enumerate(plan.table.doughs)),
+    )
+    return plan.model_copy(update={"work": plan.work.model_copy(update={"doughs": doughs}), "table": table})
 
 
 def tick_of(plan: Plan, now: datetime) -> int:

@@ -8,7 +8,18 @@ from hypothesis import strategies as st
 
 from finebatch.core.base.problems import Refusal
 from finebatch.core.day.byhand.place import first_plan
-from finebatch.core.day.change import AnyChange, BakesLonger, DoughDropped, OvenSlower, Pinned, TimeLost, TrayBroken
+from finebatch.core.day.change import (
+    AnyChange,
+    BakesLonger,
+    DoughDropped,
+    DoughNotReady,
+    HelperComes,
+    HelperGoes,
+    OvenSlower,
+    Pinned,
+    TimeLost,
+    TrayBroken,
+)
 from finebatch.core.day.check import violations
 from finebatch.core.day.plan import Plan, plan_of
 from finebatch.core.day.repair.repair import SAME_END_S, repaired, shifted, tick_of
@@ -182,6 +193,36 @@ def test_the_only_dough_cannot_be_dropped() -> None:
     plan = planned(simple(2))
     with pytest.raises(Refusal, match="throw the plan away"):
         repaired(plan, DoughDropped(dough=0), plan.start - timedelta(hours=1))
+
+
+def test_a_helper_comes_and_goes_again() -> None:
+    now = at(MEDIUM, 0.3)
+    helped = repaired(MEDIUM, HelperComes(), now)
+    assert helped.end <= MEDIUM.end
+    theirs = [step for step in helped.steps if step.person == 2]
+    assert theirs
+    assert all(helped.start + timedelta(seconds=step.start_s) >= now - timedelta(seconds=TICK_S) for step in theirs)
+    gone = at(MEDIUM, 0.5)
+    alone = repaired(helped, HelperGoes(), gone)
+    # What they had in hand they finish; nothing is begun by them after that.
+    for step in alone.steps:
+        began = alone.start + timedelta(seconds=step.start_s)
+        assert step.person != 2 or began < gone
+    assert alone.end >= helped.end
+
+
+def test_a_dough_that_is_not_firm_yet_stays_in_the_fridge() -> None:
+    chilled = next(d for d, dough in enumerate(MEDIUM.work.doughs) if dough.chill_s)
+    times = MEDIUM.table.doughs[chilled]
+    now = MEDIUM.origin + timedelta(seconds=(times.out - 4) * TICK_S)
+    plan = repaired(MEDIUM, DoughNotReady(dough=chilled, minutes=20), now)
+    first = min(plan.table.loads[i].shape[0] for i, load in enumerate(plan.work.loads) if load.dough == chilled)
+    assert first >= times.out + 2 * 18
+    assert plan.work.doughs[chilled].chill_s >= MEDIUM.work.doughs[chilled].chill_s + 18 * 60
+    with pytest.raises(Refusal, match="not in the fridge now"):
+        repaired(MEDIUM, DoughNotReady(dough=chilled, minutes=20), MEDIUM.start + timedelta(minutes=1))
+    with pytest.raises(Refusal, match="no such dough"):
+        repaired(MEDIUM, DoughNotReady(dough=9, minutes=20), now)
 
 
 # --- pins --------------------------------------------------------------------------------------------------------

@@ -15,6 +15,9 @@ type Change = Schemas["ChangeRequest"]["change"];
 
 type What = keyof typeof CHANGES;
 
+const MINUTES = { bakes_longer: "Longer by", time_lost: "Lost", dough_not_ready: "Firm in about" } as const;
+const LIMITED_AS = { bakes_longer: "BakesLonger", time_lost: "TimeLost", dough_not_ready: "DoughNotReady" } as const;
+
 export function ChangeSheet(props: {
   plan: Plan;
   open: boolean;
@@ -38,6 +41,8 @@ export function ChangeSheet(props: {
     if (what === "bakes_longer") return { kind: what, load: Number(load), minutes };
     if (what === "time_lost") return { kind: what, minutes };
     if (what === "tray_broken") return { kind: what, tray };
+    if (what === "helper_comes" || what === "helper_goes") return { kind: what };
+    if (what === "dough_not_ready") return { kind: what, dough: Number(dough), minutes };
     return { kind: what, dough: Number(dough) };
   };
   return (
@@ -65,13 +70,21 @@ export function ChangeSheet(props: {
             options={plan.work.loads.map((one, i) => [`${i}`, one.name] as const)}
           />
         )}
-        {(what === "bakes_longer" || what === "time_lost") && (
+        {(what === "dough_dropped" || what === "dough_not_ready") && (
+          <Select
+            label="Which dough"
+            value={dough}
+            onValue={setDough}
+            options={plan.work.doughs.map((one, i) => [`${i}`, one.name] as const)}
+          />
+        )}
+        {(what === "bakes_longer" || what === "time_lost" || what === "dough_not_ready") && (
           <NumberField
-            label={what === "time_lost" ? "Lost" : "Longer by"}
+            label={MINUTES[what]}
             unit="min"
             width="w-28"
             value={minutes}
-            {...within(what === "time_lost" ? "TimeLost" : "BakesLonger", "minutes")}
+            {...within(LIMITED_AS[what], "minutes")}
             step={5}
             onValue={setMinutes}
           />
@@ -84,14 +97,6 @@ export function ChangeSheet(props: {
             options={kinds.map(
               ([kind, count]) => [kind, `${trayName(kind)}, of which there were ${count}`] as const,
             )}
-          />
-        )}
-        {what === "dough_dropped" && (
-          <Select
-            label="Which dough"
-            value={dough}
-            onValue={setDough}
-            options={plan.work.doughs.map((one, i) => [`${i}`, one.name] as const)}
           />
         )}
         {props.problem && <Note severity="stop">{props.problem}</Note>}
