@@ -46,8 +46,8 @@ export function useChosen(ids: string[]) {
 type Named = { id: string; name: string; kept: { id: string; name: string }[] };
 type Chosen = Named & { spec: DoughSpec };
 
-/** For which of the chosen doughs a test cookie can be baked before the rest, and what it would be worth. */
-function useTests(chosen: Chosen[], kitchen: Kitchen | undefined) {
+/** How many one batch of each of the chosen doughs gives; for which a test cookie can be baked before the rest, and what it would be worth. */
+function useForetold(chosen: Chosen[], kitchen: Kitchen | undefined) {
   const answers = useQueries({
     queries: chosen.map(({ id, spec }) => ({
       queryKey: keys.assessment(id, spec, kitchen),
@@ -58,7 +58,15 @@ function useTests(chosen: Chosen[], kitchen: Kitchen | undefined) {
       gcTime: 10_000,
     })),
   });
-  return new Map(chosen.map(({ id }, i) => [id, answers[i]?.data?.test]));
+  return new Map(
+    chosen.map(({ id, spec }, i) => {
+      const data = answers[i]?.data;
+      const pieces = data?.outcome?.pieces;
+      // Of logs that are sliced when baked the pieces are the logs.
+      const count = pieces && spec.form.kind !== "rusk" ? pieces.count + pieces.small_count : undefined;
+      return [id, { test: data?.test, count }];
+    }),
+  );
 }
 
 /** A dough, or a share of one that is kept, as one choice. */
@@ -84,7 +92,7 @@ export function DoughAsks(props: {
   onAsks: (asks: Ask[]) => void;
 }) {
   const { asks, doughs, chosen, onAsks } = props;
-  const tests = useTests(chosen, props.kitchen);
+  const foretold = useForetold(chosen, props.kitchen);
   const put = (index: number, part: Partial<Ask>) =>
     onAsks(asks.map((ask, i) => (i === index ? { ...ask, ...part } : ask)));
   const all = [...chosen.filter((one) => !doughs.some((dough) => dough.id === one.id)), ...doughs];
@@ -118,6 +126,11 @@ export function DoughAsks(props: {
             step={0.5}
             onValue={(times) => put(index, { times })}
           />
+          {!ask.share_id && (foretold.get(ask.dough_id)?.count ?? 0) > 1 && (
+            <span className="min-w-20 self-end pb-2.5 text-plain text-quiet">
+              makes {Math.round((foretold.get(ask.dough_id)?.count ?? 0) * ask.times)}
+            </span>
+          )}
           <Switch
             label="Chill overnight"
             checked={ask.overnight}
@@ -126,7 +139,7 @@ export function DoughAsks(props: {
           {ask.try_id && (
             <Switch label="Half with the change" checked onChecked={() => put(index, { try_id: null })} />
           )}
-          {!ask.try_id && (tests.get(ask.dough_id) || ask.test_first) && (
+          {!ask.try_id && (foretold.get(ask.dough_id)?.test || ask.test_first) && (
             <Switch
               label="Test cookie first"
               checked={ask.test_first ?? false}
@@ -142,9 +155,9 @@ export function DoughAsks(props: {
               Leave out
             </Button>
           )}
-          {!ask.test_first && !ask.try_id && tests.get(ask.dough_id)?.why && (
+          {!ask.test_first && !ask.try_id && foretold.get(ask.dough_id)?.test?.why && (
             <p className="basis-full text-plain text-quiet">
-              {tests.get(ask.dough_id)?.why} A test cookie, baked and measured first, would tell.
+              {foretold.get(ask.dough_id)?.test?.why} A test cookie, baked and measured first, would tell.
             </p>
           )}
           {ask.try_id && (
@@ -155,7 +168,7 @@ export function DoughAsks(props: {
           )}
           {ask.test_first && (
             <p className="basis-full text-plain text-quiet">
-              {plural(tests.get(ask.dough_id)?.pieces ?? 1, "cookie")} first; once measured, the rest is laid
+              {plural(foretold.get(ask.dough_id)?.test?.pieces ?? 1, "cookie")} first; once measured, the rest is laid
               out and timed anew. Until then this plan stands as the dough is foretold today.
             </p>
           )}
