@@ -163,6 +163,8 @@ def _ready_by(
         # Without hours of rest the latest start is the shortest day, moved to end at the time.
         plan = _solved(work, words, now, Aim.SOONEST, effort)
         shift = by - plan.end
+        if plan.start + shift < now and effort == AT_ONCE:
+            return _ready_by(work, words, request, now, None)  # a shorter day may yet be in time
         if plan.start + shift < now:
             raise _too_soon(work, plan.end - plan.start, request, now)
         moved = {"start": plan.start + shift, "end": by, "origin": plan.origin + shift}

@@ -6,7 +6,7 @@ import pytest
 
 from finebatch.core.day.better import BEGUN_FROM, STAYS_TICKS, Search, better_plan, helped
 from finebatch.core.day.change import Pinned
-from finebatch.core.day.plan import AT_ONCE, Plan, make_plan
+from finebatch.core.day.plan import AT_ONCE, BUFFER_S, Plan, make_plan
 from finebatch.core.day.repair.repair import repaired
 from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
 from finebatch.core.day.solver.search import SPARE, Aim, Effort, search
@@ -52,6 +52,22 @@ def test_of_a_day_that_is_to_be_ready_the_end_stays_and_of_one_that_starts_the_b
     assert better_plan(ready, ClockFixes.READY_BY, Search(), NOW).end == ready.end
     starts = made(ClockFixes.START_AT, at=NOW + timedelta(hours=1))
     assert better_plan(starts, ClockFixes.START_AT, Search(), NOW).origin == starts.origin
+
+
+def test_a_day_that_only_a_shorter_plan_makes_in_time_is_not_refused_at_once() -> None:
+    request = DayRequest(
+        doughs=tuple(DoughAsk(dough_id=spec.name) for spec in TWO),
+        when=ClockFixes.START_AT,
+        at=NOW + timedelta(hours=1),
+        racks=2,
+    )
+    first = make_plan(TWO, KITCHEN, request, NOW, AT_ONCE)
+    best = make_plan(TWO, KITCHEN, request, NOW)
+    assert length(best) < length(first)
+    between = NOW + (length(first) + length(best)) / 2 + timedelta(seconds=BUFFER_S)
+    in_time = made(ClockFixes.READY_BY, at=between)
+    assert in_time.start >= NOW
+    assert length(in_time) < length(first)
 
 
 def test_with_hours_of_rest_a_later_beginning_is_looked_for() -> None:

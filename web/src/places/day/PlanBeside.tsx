@@ -56,6 +56,9 @@ function Help({ saved, looking }: { saved: SavedPlan; looking: boolean }) {
       setBusy(false);
     }
   };
+  const { closed, lone, oven_off } = saved.plan.work;
+  // A day that waits for hours is not measured by its length.
+  if (closed?.length || lone?.length || oven_off?.length) return null;
   return (
     <Panel title="What would help">
       <div className="grid gap-1 p-4" aria-live="polite">
