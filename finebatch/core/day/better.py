@@ -32,7 +32,7 @@ class Search(Value):
         return Effort(shortest=3.0, calmest=1.0, tries=4, seconds=self.seconds)
 
 
-LONG_CALM = 2.0  # deterministic: while the baker reads the first plan there is time to make it calm
+LONG_CALM = 1.0  # deterministic: while the baker reads the first plan there is time to make it calm
 
 
 def better_plan(
@@ -113,7 +113,7 @@ def savings_of(plan: Plan) -> tuple[Saving, ...]:
     found = []
     for label, changed in more_of(plan.work.model_copy(update={"deadline_s": None, "pins": ()})):
         try:
-            other = search(changed, effort=Effort(shortest=0.3, calmest=0.0, tries=8))
+            other = search(changed, effort=Effort(shortest=0.15, calmest=0.0, tries=8))
         except NoPlanError:
             continue
         t = to_ticks(changed)

@@ -4,11 +4,13 @@ from datetime import UTC, datetime, timedelta
 
 import pytest
 
+from finebatch.core.day import better
 from finebatch.core.day.better import BEGUN_FROM, STAYS_TICKS, Search, better_plan, helped
 from finebatch.core.day.change import Pinned
 from finebatch.core.day.plan import AT_ONCE, BUFFER_S, Plan, make_plan
 from finebatch.core.day.repair.repair import repaired
 from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
+from finebatch.core.day.solver import search as searching
 from finebatch.core.day.solver.search import SPARE, Aim, Effort, search
 from finebatch.core.day.steps.step import Lane
 from finebatch.core.day.times import TICK_S, to_ticks
@@ -21,7 +23,15 @@ NOW = datetime(2026, 5, 2, 9, 0, tzinfo=UTC)
 KITCHEN = Kitchen(rack_positions=2)
 TWO = (drop_dough(name="Drops"), cut_dough(name="Rounds"))
 INSTANCES = {one["name"]: one for one in instances()}
-SOON = Search(seconds=2.0)
+SOON = Search(seconds=1.0)
+
+
+@pytest.fixture(autouse=True)
+def _quick(monkeypatch: pytest.MonkeyPatch) -> None:
+    """What is tested holds however long it is looked."""
+    for module in (better, searching):
+        monkeypatch.setattr(module, "effort_for", lambda loads: Effort(shortest=0.2, calmest=0.05, tries=8))
+    monkeypatch.setattr(better, "LONG_CALM", 0.05)
 
 
 def made(when: ClockFixes = ClockFixes.SOONEST, **asked: object) -> Plan:
