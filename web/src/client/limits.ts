@@ -287,6 +287,18 @@ export const LIMITS = {
       "min": 0.0
     }
   },
+  "DoughNotReady": {
+    "kind": {
+      "start": "dough_not_ready"
+    },
+    "dough": {
+      "min": 0.0
+    },
+    "minutes": {
+      "max": 1440.0,
+      "above": 0.0
+    }
+  },
   "DoughSpec": {
     "form": {
       "start": {
@@ -446,6 +458,16 @@ export const LIMITS = {
     "settled": {
       "max": 200,
       "start": []
+    }
+  },
+  "HelperComes": {
+    "kind": {
+      "start": "helper_comes"
+    }
+  },
+  "HelperGoes": {
+    "kind": {
+      "start": "helper_goes"
     }
   },
   "Kitchen": {

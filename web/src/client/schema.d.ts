@@ -1886,7 +1886,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Change */
-            change: components["schemas"]["BakesLonger"] | components["schemas"]["OvenSlower"] | components["schemas"]["TrayBroken"] | components["schemas"]["DoughDropped"] | components["schemas"]["TimeLost"] | components["schemas"]["Pinned"];
+            change: components["schemas"]["BakesLonger"] | components["schemas"]["OvenSlower"] | components["schemas"]["TrayBroken"] | components["schemas"]["DoughDropped"] | components["schemas"]["TimeLost"] | components["schemas"]["HelperComes"] | components["schemas"]["HelperGoes"] | components["schemas"]["DoughNotReady"] | components["schemas"]["Pinned"];
             /** Now */
             now?: string | null;
         };
@@ -2415,6 +2415,21 @@ export interface components {
             kind: "dough_dropped";
             /** Dough */
             dough: number;
+        };
+        /**
+         * DoughNotReady
+         * @description A dough in the fridge is not firm yet, and needs so long from now.
+         */
+        DoughNotReady: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dough_not_ready";
+            /** Dough */
+            dough: number;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * DoughPage
@@ -3143,6 +3158,28 @@ export interface components {
          * @enum {string}
          */
         Heat: "chilled" | "cool_room" | "soft" | "hot" | "cooling" | "cold";
+        /**
+         * HelperComes
+         * @description A second pair of hands is there from now on.
+         */
+        HelperComes: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "helper_comes";
+        };
+        /**
+         * HelperGoes
+         * @description The baker is alone from now on, once what the helper has in hand is done.
+         */
+        HelperGoes: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "helper_goes";
+        };
         /**
          * Hours
          * @description From when to when.

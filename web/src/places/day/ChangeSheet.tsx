@@ -16,7 +16,11 @@ type Change = Schemas["ChangeRequest"]["change"];
 type What = keyof typeof CHANGES;
 
 const MINUTES = { bakes_longer: "Longer by", time_lost: "Lost", dough_not_ready: "Firm in about" } as const;
-const LIMITED_AS = { bakes_longer: "BakesLonger", time_lost: "TimeLost", dough_not_ready: "DoughNotReady" } as const;
+const LIMITED_AS = {
+  bakes_longer: "BakesLonger",
+  time_lost: "TimeLost",
+  dough_not_ready: "DoughNotReady",
+} as const;
 
 export function ChangeSheet(props: {
   plan: Plan;

@@ -168,8 +168,8 @@ export function DoughAsks(props: {
           )}
           {ask.test_first && (
             <p className="basis-full text-plain text-quiet">
-              {plural(foretold.get(ask.dough_id)?.test?.pieces ?? 1, "cookie")} first; once measured, the rest is laid
-              out and timed anew. Until then this plan stands as the dough is foretold today.
+              {plural(foretold.get(ask.dough_id)?.test?.pieces ?? 1, "cookie")} first; once measured, the rest
+              is laid out and timed anew. Until then this plan stands as the dough is foretold today.
             </p>
           )}
         </div>
