@@ -54,6 +54,7 @@ class Looking:
         self._worker = worker
         self._look: _Look | None = None
         self._tasks: set[asyncio.Task[SavedPlan]] = set()
+        self._kept: dict[str, set[int]] = {}  # the revisions of each plan that looking made of it
 
     def begin(self, store: Store, saved: SavedPlan) -> None:
         """Look for a better plan than one just made, by itself."""
@@ -79,6 +80,7 @@ class Looking:
         async def heard(plan: Plan) -> None:
             if plan != look.saved.plan:
                 look.saved = await run_in_threadpool(_kept, store, look.saved, plan)
+                self._kept.setdefault(look.saved.id, set()).add(look.saved.revision)
                 look.tell(looking=True)
 
         # Stopped, or changed meanwhile by the baker: then what was looked for is no use.
@@ -97,6 +99,10 @@ class Looking:
         """Stop looking on at this plan, if it is."""
         if self._look is not None and self._look.saved.id == plan_id:
             self._worker.stop(self._look)
+
+    def only_bettered(self, plan_id: str, was: int, now: int) -> bool:
+        """Whether nothing but a better order of the same day came between two revisions: what a baker says of the one holds of the other."""
+        return was < now and set(range(was + 1, now + 1)) <= self._kept.get(plan_id, set())
 
     async def follow(self, saved: SavedPlan) -> AsyncIterator[str]:
         """What is told of the looking at a plan, as server-sent events: how it stands, and then every news, until it is over."""

@@ -39,7 +39,7 @@ from ...store.revisions import StaleError
 from ...workers import BusyError, StoppedError, Worker
 from ..deps import ChangeKey, Reading, TheLooking, TheStore, TheWorkers, Transaction
 from ..files import as_file
-from ..looking import BusyLookingError, Progress
+from ..looking import BusyLookingError, Looking, Progress
 from ..problems import Conflict, ProblemDetails, busy
 from ..requests import Done, Revision
 
@@ -198,10 +198,9 @@ async def change_plan(
     key: ChangeKey = None,
 ) -> SavedPlan:
     """The plan made again around what is done and under way, with as few changes as possible; what moved is said in it."""
-    before, saved = await _looked_at(store, plan_id, request.revision, key)
+    before, saved = await _looked_at(store, looking, plan_id, request.revision, key)
     if before:
         return before
-    looking.stop(plan_id)
     plan = await _solved(workers.plans, repaired, saved.plan, request.change, request.now or datetime.now(UTC))
     return await run_in_threadpool(_said, store, await run_in_threadpool(_kept, store, saved, plan, key))
 
@@ -211,10 +210,9 @@ async def tell_test(
     plan_id: str, told: TestTold, store: TheStore, workers: TheWorkers, looking: TheLooking, key: ChangeKey = None
 ) -> SavedPlan:
     """Write a test cookie down as a bake of its dough, and lay the rest of the dough out and time it by what is known then."""
-    before, saved = await _looked_at(store, plan_id, told.revision, key)
+    before, saved = await _looked_at(store, looking, plan_id, told.revision, key)
     if before:
         return before
-    looking.stop(plan_id)
     now = told.now or datetime.now(UTC)
     bake, by = await run_in_threadpool(_told, store, saved, told, now)
     plan = await _solved(workers.plans, laid_anew, saved.plan, told.load, by, now)
@@ -318,12 +316,16 @@ def plan_table(plan_id: str, db: Reading) -> Response:
     return Response(plan_to_csv(saved.plan), media_type="text/csv; charset=utf-8", headers=named)
 
 
-async def _looked_at(store: Store, plan_id: str, revision: int, key: str | None) -> tuple[SavedPlan | None, SavedPlan]:
-    """What was answered to this key before, and the plan the baker looked at. StaleError if it has changed since."""
+async def _looked_at(
+    store: Store, looking: Looking, plan_id: str, revision: int, key: str | None
+) -> tuple[SavedPlan | None, SavedPlan]:  # fmt: skip
+    """What was answered to this key before, and the plan the baker looked at, which is not looked on at any more. StaleError if it has changed
+    since by anything but that."""
+    looking.stop(plan_id)
     before, saved = await run_in_threadpool(_stands, store, plan_id, key)
     if before:
         before = await run_in_threadpool(_said, store, before)
-    elif saved.revision != revision:
+    elif saved.revision != revision and not looking.only_bettered(plan_id, revision, saved.revision):
         raise StaleError("plan", await run_in_threadpool(_said, store, saved))
     return before, saved
 
