@@ -75,6 +75,13 @@ def _end_with_server(pipe: int) -> None:
     os._exit(1)
 
 
+class _Asked:
+    """Work that somebody asked for, by what `stop` knows it."""
+
+    def __init__(self, of: object) -> None:
+        self.of, self.stopped = of, False
+
+
 class Worker:
     """One child at work on one thing at a time; at most `most_waiting` more wait for it."""
 
@@ -82,12 +89,11 @@ class Worker:
         self._most_waiting = most_waiting
         self._loads = loads
         self._turn = asyncio.Lock()
-        self._waiting = 0
         self._child: ForkServerProcess | None = None
         self._pipe: Connection | None = None
         self._closed = False
-        self._working: object = None  # what is being worked on
-        self._stopped: set[int] = set()  # what is to end though its turn has not come, or its child is not ready
+        self._asked: list[_Asked] = []  # what waits for its turn, and what is being worked on
+        self._working: _Asked | None = None
 
     async def run(
         self, work: Callable[..., Answer], *arguments: object, deadline_s: float | None = None,
@@ -95,42 +101,45 @@ class Worker:
     ) -> Answer:  # fmt: skip
         """`work(*arguments)` over there; what it raises is raised here. With `heard` it is given `tell`, and what it tells is heard. `of` is what `stop` knows it by. BusyError if too many wait, TooLongError at the
         deadline (counted from when its turn came and the child was ready), StoppedError if `stop` or `close` ended it."""
-        if self._turn.locked() and self._waiting >= self._most_waiting:
+        if self._turn.locked() and len(self._asked) > self._most_waiting:
             raise BusyError
-        self._waiting += 1
+        asked = _Asked(of)
+        self._asked.append(asked)
         try:
-            await self._turn.acquire()
+            async with self._turn:
+                self._working = asked
+                sent, answer = await self._worked((work, arguments, heard is not None), asked, deadline_s, heard)
         finally:
-            self._waiting -= 1
+            self._working = None if self._working is asked else self._working
+            self._asked.remove(asked)
+        if sent is Sent.FAILED:
+            raise answer
+        return answer  # type: ignore[no-any-return]
+
+    async def _worked(
+        self, sent: tuple[object, ...], asked: "_Asked", deadline_s: float | None, heard: Callable[[Any], Awaitable[None]] | None
+    ) -> tuple[Sent, Any]:  # fmt: skip
+        """What the child answers to what is sent to it, with what it tells on the way handed to `heard`."""
+        pipe = await self._ready()
+        if asked.stopped:
+            raise StoppedError("it was stopped")
         try:
-            self._working = of
-            pipe = await self._ready()
-            if id(of) in self._stopped:
-                raise StoppedError("it was stopped")
-            pipe.send((work, arguments, heard is not None))
-            sent, answer = await asyncio.wait_for(self._heard(pipe), deadline_s)
-            while sent is Sent.TOLD:
+            pipe.send(sent)
+            kind, answer = await asyncio.wait_for(self._heard(pipe), deadline_s)
+            while kind is Sent.TOLD:
                 if heard is not None:
                     await heard(answer)
-                sent, answer = await asyncio.wait_for(self._heard(pipe), deadline_s)
+                kind, answer = await asyncio.wait_for(self._heard(pipe), deadline_s)
         except TimeoutError as error:
             self._drop()
             raise TooLongError from error
         except (EOFError, OSError) as error:
             self._drop()
             raise StoppedError("it was stopped") from error
-        except StoppedError:
-            raise  # its child was not at it yet
         except (asyncio.CancelledError, Exception):
             self._drop()  # whoever asked is gone, or does not want what it hears: nobody waits for the answer
             raise
-        finally:
-            self._working = None
-            self._stopped.discard(id(of))
-            self._turn.release()
-        if sent is Sent.FAILED:
-            raise answer
-        return answer  # type: ignore[no-any-return]
+        return kind, answer
 
     async def warm_up(self) -> None:
         """Start the child now rather than when it is first needed."""
@@ -166,9 +175,11 @@ class Worker:
 
     def stop(self, of: object) -> None:
         """End the work that is known by `of`: being done, or waiting for its turn."""
-        self._stopped.add(id(of))
-        if self._working is of and self._child is not None:
-            self._child.kill()
+        for asked in self._asked:
+            if asked.of is of:
+                asked.stopped = True
+                if asked is self._working and self._child is not None:
+                    self._child.kill()
 
     def close(self) -> None:
         """End the child for good."""

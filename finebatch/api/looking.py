@@ -2,6 +2,7 @@
 
 import asyncio
 import contextlib
+import logging
 from collections.abc import AsyncIterator
 from datetime import UTC, datetime
 
@@ -37,6 +38,7 @@ class _Look:
         self.saved, self.first, self.by_itself = saved, saved.plan, by_itself
         self.progress = Progress(revision=saved.revision, looking=True)
         self.news = asyncio.Event()
+        self.stopped = False
 
     def tell(self, looking: bool) -> None:
         shorter = (self.first.end - self.first.start) - (self.saved.plan.end - self.saved.plan.start)
@@ -54,7 +56,7 @@ class Looking:
         self._worker = worker
         self._look: _Look | None = None
         self._tasks: set[asyncio.Task[SavedPlan]] = set()
-        self._kept: dict[str, set[int]] = {}  # the revisions of each plan that looking made of it
+        self._bettered: dict[str, set[int]] = {}  # the revisions of each plan that looking made of it
 
     def begin(self, store: Store, saved: SavedPlan) -> None:
         """Look for a better plan than one just made, by itself."""
@@ -62,7 +64,13 @@ class Looking:
             self.stop(self._look.saved.id)
         task = asyncio.create_task(self._run(store, _Look(saved, True), Search()))
         self._tasks.add(task)
-        task.add_done_callback(self._tasks.discard)
+        task.add_done_callback(self._over)
+
+    def _over(self, task: "asyncio.Task[SavedPlan]") -> None:
+        self._tasks.discard(task)
+        error = None if task.cancelled() else task.exception()
+        if error is not None:  # a defect: the plan that stands is sound, and nobody waits for this one
+            logging.getLogger(__name__).error("looking for a better plan failed", exc_info=error)
 
     async def on(self, store: Store, saved: SavedPlan, how: Search) -> SavedPlan:
         """Look on at a plan for a while, and give what there is then. BusyLookingError where another is looked on at by somebody's wish."""
@@ -80,7 +88,7 @@ class Looking:
         async def heard(plan: Plan) -> None:
             if plan != look.saved.plan:
                 look.saved = await run_in_threadpool(_kept, store, look.saved, plan)
-                self._kept.setdefault(look.saved.id, set()).add(look.saved.revision)
+                self._bettered.setdefault(look.saved.id, set()).add(look.saved.revision)
                 look.tell(looking=True)
 
         # Stopped, or changed meanwhile by the baker: then what was looked for is no use.
@@ -88,7 +96,7 @@ class Looking:
             try:
                 begun = (look.saved.plan, look.saved.request.when, how, datetime.now(UTC))
                 await heard(await self._worker.run(better_plan, *begun, heard=heard, of=look))
-                if look.saved.plan.helps is None and look.saved.plan.start > datetime.now(UTC):
+                if not look.stopped and look.saved.plan.helps is None and look.saved.plan.start > datetime.now(UTC):
                     await heard(await self._worker.run(helped, look.saved.plan, of=look))
             finally:
                 self._look = None
@@ -98,11 +106,12 @@ class Looking:
     def stop(self, plan_id: str) -> None:
         """Stop looking on at this plan, if it is."""
         if self._look is not None and self._look.saved.id == plan_id:
+            self._look.stopped = True
             self._worker.stop(self._look)
 
     def only_bettered(self, plan_id: str, was: int, now: int) -> bool:
         """Whether nothing but a better order of the same day came between two revisions: what a baker says of the one holds of the other."""
-        return was < now and set(range(was + 1, now + 1)) <= self._kept.get(plan_id, set())
+        return was < now and set(range(was + 1, now + 1)) <= self._bettered.get(plan_id, set())
 
     async def follow(self, saved: SavedPlan) -> AsyncIterator[str]:
         """What is told of the looking at a plan, as server-sent events: how it stands, and then every news, until it is over."""

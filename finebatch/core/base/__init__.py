@@ -7,6 +7,7 @@ from .interval import Interval
 from .marks import Guide, Ink, LineMark, Mark, RingMark, RoundMark, WordMark
 from .measures import G_PER_OZ, MM_PER_IN, US_CUP_ML, US_TBSP_ML, US_TSP_ML
 from .merging import MOST_CHANGES, FieldChange, FieldConflict, changes_between, merge
+from .phrases import capital, listed, small
 from .problems import Problem, Refusal, Remedy, Severity, ask, note, refusal, stop
 from .value import Moment, OneLine, Value, one_line
 
@@ -38,11 +39,13 @@ __all__ = [
     "WordMark",
     "area_mm2",
     "ask",
+    "capital",
     "centred",
     "changes_between",
     "circle",
     "grown",
     "hex_of",
+    "listed",
     "merge",
     "mixed",
     "moved",
@@ -55,6 +58,7 @@ __all__ = [
     "refusal",
     "rows",
     "size_mm",
+    "small",
     "stop",
     "words",
 ]

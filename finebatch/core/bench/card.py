@@ -5,7 +5,7 @@ from collections.abc import Mapping
 
 from ..bakemodel import FatState, Mixing
 from ..baking import Window
-from ..base import Problem, Remedy, Value, ask
+from ..base import Problem, Remedy, Value, ask, capital
 from ..card import (
     FAN,
     MAX_CARD_CHARS,
@@ -216,7 +216,7 @@ def _disagreement(claims: Mapping[ClaimKind, Claim], portion: Portion) -> str:
             }[kind]
         )
     sentence = "; ".join(said)
-    return f"{sentence[0].upper()}{sentence[1:]}. Which is meant?"
+    return f"{capital(sentence)}. Which is meant?"
 
 
 def _oven(claims: Mapping[ClaimKind, Claim], kitchen: Kitchen) -> OvenSetting:

@@ -4,7 +4,7 @@ import re
 from dataclasses import replace
 from functools import lru_cache
 
-from ..base import Value
+from ..base import Value, capital
 from ..ingredients import Ingredient, catalogue
 from ..kitchen import Habit
 from .amounts import grams_of
@@ -161,7 +161,7 @@ def _own_name(written: str) -> str:
     """What the baker calls an ingredient that has no row of its own: as written, without what was done to it."""
     said = re.split(r"[,;(]", written.strip(" ,;:-–("), maxsplit=1)[0].strip()
     name = " ".join(said.split()).removeprefix("of ")[:60]
-    return name[:1].upper() + name[1:] if re.search(r"[^\W\d]", name) else ""
+    return capital(name) if re.search(r"[^\W\d]", name) else ""
 
 
 _SAYABLE = re.compile(r"[^\W\d]+(?:[ '’-][^\W\d]+){0,3}")

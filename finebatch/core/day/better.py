@@ -6,7 +6,7 @@ from datetime import datetime
 
 from ..base import Value
 from .plan import Plan, Saving, more_of, plan_of
-from .repair.repair import compared, lost_trays, tick_of
+from .repair.around import compared, lost_trays, tick_of
 from .request import ClockFixes
 from .solver.model import DayModel, NoSolutionError
 from .solver.rules import Freeze

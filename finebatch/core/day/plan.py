@@ -309,11 +309,8 @@ def plan_of(
     )  # fmt: skip
 
 
-CLEARING_S, PER_DOUGH_S, PER_TRAY_S = (
-    300,
-    60,
-    60,
-)  # wiping down, a dough's bowls, a tray (bake-day rules of thumb, not measured)
+# Wiping down, a dough's bowls, a tray (rules of thumb, not measured).
+CLEARING_S, PER_DOUGH_S, PER_TRAY_S = 300, 60, 60
 
 
 def _clearing_s(work: DayWork, steps: tuple[Step, ...]) -> int:

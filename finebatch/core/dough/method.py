@@ -7,7 +7,7 @@ from typing import NamedTuple
 from pydantic import Field
 
 from ..bakemodel import FatState, Mixing
-from ..base import Value
+from ..base import Value, listed
 from ..card import Part
 from ..formula import Role, WeighedLine
 from ..ingredients import catalogue
@@ -74,7 +74,7 @@ class _Bowl:
     def take(self, *roles: Role) -> str:
         """The names of what has these roles, as a list in words; "" where there is none."""
         names = [name for role in roles for name in self._left.pop(role, [])]
-        return " and ".join(part for part in (", ".join(names[:-1]), *names[-1:]) if part)
+        return listed(names)
 
 
 def propose(
@@ -87,7 +87,7 @@ def propose(
     bowl = _Bowl(weighed)
     steps: list[MethodStep] = []
     beaten = mixing in (Mixing.CREAMED_LIGHT, Mixing.CREAMED_HEAVY, Mixing.ONE_STAGE)
-    steps += _browned(weighed)
+    steps += _browned(weighed, melted=mixing is Mixing.MELTED)
     if fat is FatState.SOFT and beaten and bowl.has(Role.FAT) and not all(map(_is_browned, _fats(weighed))):
         minutes = {16: 80, 20: 40, 24: 25}[min((16, 20, 24), key=lambda c: abs(c - room_c))]
         also = " and the eggs" if bowl.has(Role.EGG) else ""
@@ -151,18 +151,27 @@ def _is_browned(line: WeighedLine) -> bool:
     return line.reading.ingredient_id == "butter_browned"
 
 
-def _browned(weighed: tuple[WeighedLine, ...]) -> list[MethodStep]:
-    """Butter that the card wants browned is browned first, and cools by itself until it can be used."""
+def _browned(weighed: tuple[WeighedLine, ...], melted: bool) -> list[MethodStep]:
+    """Butter that the card wants browned is browned first, and cools by itself until it can be used, but for what is melted anyway."""
     grams = sum(line.reading.mass_g or 0.0 for line in _fats(weighed) if _is_browned(line))
     if not grams:
         return []
     whole = round(grams / BROWNED_SHARE / 5) * 5
     minutes = round(BROWN_MIN + BROWN_MIN_100_G * whole / 100)
     text = f"Brown the butter in a light pan: {whole} g, to have {grams:.0f} g of it."
-    return [
-        _step("brown", Stage.READY, text, minutes, "it smells of nuts and the flecks are hazel brown", caution="Hot fat burns."),
-        _step("cool-butter", Stage.READY, "Let the browned butter cool in a wide bowl.", 45, "it is cloudy and soft, no longer warm", Attention.PASSIVE),
-    ]  # fmt: skip
+    browns = _step(
+        "brown",
+        Stage.READY,
+        text,
+        minutes,
+        "it smells of nuts and the flecks are hazel brown",
+        caution="Hot fat burns.",
+    )
+    if melted:
+        return [browns]
+    cue = "it is cloudy and soft, no longer warm"
+    cools = _step("cool-butter", Stage.READY, "Let the browned butter cool in a wide bowl.", 45, cue, Attention.PASSIVE)
+    return [browns, cools]
 
 
 def _finish(bowl: _Bowl, dry: bool) -> list[MethodStep]:
@@ -203,7 +212,7 @@ def _creamed(minutes: float, cue: str) -> Callable[[_Bowl, bool], list[MethodSte
         fat, sugar = bowl.take(Role.FAT), bowl.take(Role.SUGAR)
         first = []
         if fat or sugar:
-            both = " and ".join(name for name in (fat, sugar) if name)
+            both = listed([name for name in (fat, sugar) if name])
             verb = "Cream" if fat else "Stir together"
             first.append(_step("cream", Stage.MIX, f"{verb} the {both}.", minutes, cue if fat else "", Attention.MIXER))
         return [*first, *_eggs(bowl), *_finish(bowl, dry)]

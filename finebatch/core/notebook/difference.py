@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from ..bakemodel import Z90, Case, bake, fitted
+from ..base import capital, small
 from ..bench import DoughSpec, assess_rest, case_for, compare, kin_of
 from ..kitchen import say, to_c
 from .apart import ChangeShare, Difference, Rest, Unexplained
@@ -129,14 +130,14 @@ def _saying(kind: str, before: Bake, after: Bake) -> str:
     if kind == "cold":
         was, now = (_chilled(s) for s in (a, b))
         if was != now:
-            return f"{now} instead of {was[0].lower()}{was[1:]}"
+            return f"{now} instead of {small(was)}"
         return f"The kitchen at {after.kitchen.room_c:.0f} °C instead of {before.kitchen.room_c:.0f} °C"
     if kind == "formula":
         return "Another formula" if a.lines != b.lines else "Mixed another way"
     was, now = (
         f"{one.kitchen.tray(one.spec.tray_id).kind.value} tray, {one.kitchen.liner.value}" for one in (before, after)
     )
-    return f"{now[0].upper()}{now[1:]} instead of {was}"
+    return f"{capital(now)} instead of {was}"
 
 
 def _chilled(spec: DoughSpec) -> str:

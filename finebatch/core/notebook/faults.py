@@ -8,6 +8,7 @@ import math
 from typing import TYPE_CHECKING
 
 from ..baking import is_weighed
+from ..base import capital
 from ..bench import assess_rest, case_for, foreknown_of
 from ..dough import styles
 from ..learning.foresee import foreseen
@@ -65,7 +66,7 @@ def likely_causes(one: Bake, symptoms: tuple[Symptom, ...], known: "Known") -> t
             )  # fmt: skip
         elif id in words:
             sign = Sign(saying="The words suggest it; no figure of this bake can tell.", speaks_for=None)
-            after = f"{words[id].next[:1].upper()}{words[id].next[1:]}"
+            after = capital(words[id].next)
             told.append(LikelyCause(cause=id, words=words[id].saying, share=share, signs=(sign,), next=after))
         else:
             told.append(_timing(id, share, one, minutes))

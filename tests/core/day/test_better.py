@@ -7,6 +7,7 @@ import pytest
 from finebatch.core.day import better
 from finebatch.core.day.better import BEGUN_FROM, STAYS_TICKS, Search, better_plan, helped
 from finebatch.core.day.change import Pinned
+from finebatch.core.day.check import violations
 from finebatch.core.day.plan import AT_ONCE, BUFFER_S, Plan, make_plan
 from finebatch.core.day.repair.repair import repaired
 from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
@@ -16,7 +17,7 @@ from finebatch.core.day.steps.step import Lane
 from finebatch.core.day.times import TICK_S, to_ticks
 from finebatch.core.day.work.work import PinPoint
 from finebatch.core.kitchen.kitchen import Kitchen
-from tests.day_kit import instances, simple, work_of
+from tests.day_kit import as_steps, fair, instances, simple, work_of
 from tests.kit import cut_dough, drop_dough
 
 NOW = datetime(2026, 5, 2, 9, 0, tzinfo=UTC)
@@ -153,6 +154,17 @@ def test_a_whipped_batter_is_used_up_before_it_falls_where_another_dough_can_wai
     assert stood(0.5) <= stood(0.0)
 
 
+def test_halves_of_a_batter_that_falls_are_planned() -> None:
+    plain = simple(3)
+    batter = plain.doughs[0].model_copy(update={"stands_s": 1800})
+    loads = tuple(load.model_copy(update={"also": 1}) for load in plain.loads)
+    halves = plain.model_copy(
+        update={"doughs": (batter, batter.model_copy(update={"name": "Drops B"})), "loads": loads}
+    )
+    table = search(halves, effort=Effort(shortest=0.2, calmest=0.1, tries=6)).timetable
+    assert violations(halves, as_steps(halves, table)) == []
+
+
 def test_what_would_help_is_measured_and_kept_with_the_plan() -> None:
     plan = made()
     assert plan.helps is None
@@ -170,3 +182,12 @@ def test_processor_time_ends_a_search_with_a_plan(aim: Aim) -> None:
         work = work.model_copy(update={"deadline_s": 20 * 3600})
     found = search(work, aim, Effort(shortest=0.8, calmest=0.2, tries=2, seconds=1.0))
     assert found.timetable.finish(to_ticks(work)) > 0
+
+
+def test_a_very_long_day_is_looked_on_at_without_the_solver_from_where_it_is() -> None:
+    work = fair(61)
+    t = to_ticks(work)
+    known = search(work, effort=AT_ONCE).timetable
+    found = search(work, effort=Effort(shortest=1.0, calmest=0.0, tries=4, seconds=3.0), known=known)
+    assert found.timetable.finish(t) < known.finish(t)
+    assert violations(work, as_steps(work, found.timetable)) == []

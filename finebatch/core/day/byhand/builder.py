@@ -2,115 +2,11 @@
 beginnings of a tray's stay that keep every rule are one number, found by shifting and cutting others; the first of them is its lowest bit."""
 
 from dataclasses import dataclass, replace
-from typing import Any, NamedTuple
+from typing import NamedTuple
 
 from ..times import BELL, MIX_WITHIN, TURN_SLACK, DoughTimes, LoadTimes, Ticks, Timetable
-
-FAR = 6000  # ticks: fifty hours
-ALL = (1 << FAR) - 1
-
-
-def runs(free: int, length: int) -> int:
-    """Where so many ticks in a row are free.
-
-    >>> bin(runs(0b1110110, 2))
-    '0b110010'
-    """
-    have = 1
-    while have * 2 <= length:
-        free &= free >> have
-        have *= 2
-    return free & free >> (length - have) if length > have else free
-
-
-def spread(mask: int, more: int) -> int:
-    """Where one of the ticks from there to `more` later is set.
-
-    >>> bin(spread(0b1000, 2))
-    '0b1110'
-    """
-    have = 1
-    while have * 2 <= more + 1:
-        mask |= mask >> have
-        have *= 2
-    return mask | mask >> (more + 1 - have) if more + 1 > have else mask
-
-
-def lowest(mask: int, start: int) -> int | None:
-    """The first tick set from `start` on."""
-    mask >>= start
-    return start + (mask & -mask).bit_length() - 1 if mask else None
-
-
-def at_times(mask: int, by: int) -> int:
-    """The mask seen from ticks that are `by` earlier."""
-    return mask >> by if by >= 0 else mask << -by
-
-
-class Many:
-    """A thing of which there are `size`: bit masks of when at least 1, 2, … are taken."""
-
-    def __init__(self, size: int) -> None:
-        self.size = size
-        self._level = [0] * size
-
-    def free(self, start: int, length: int) -> bool:
-        """Whether one more is to be had for all of that time."""
-        return self.size > 0 and not (self._level[-1] >> start) & ((1 << length) - 1)
-
-    def mask(self) -> int:
-        """When one more is to be had."""
-        return ALL & ~self._level[-1] if self.size else 0
-
-    def take(self, start: int, length: int) -> None:
-        """One more is taken."""
-        span = ((1 << length) - 1) << start
-        for k in range(self.size - 1, 0, -1):
-            self._level[k] |= self._level[k - 1] & span
-        self._level[0] |= span
-
-    def copy(self) -> "Many":
-        """The same, to try on."""
-        other = Many(self.size)
-        other._level = list(self._level)
-        return other
-
-
-class _Room:
-    """Everything that can be busy."""
-
-    def __init__(self, t: Ticks) -> None:
-        import numpy as np  # with the first plan: it takes a good part of the server's start
-
-        self.hands, self.mixer, self.bowls = Many(t.hands), Many(t.mixers), Many(t.bowls)
-        self.alarms = Many(1)
-        self.trays = {name: Many(count) for name, count in t.trays.items()}
-        self.racks = [Many(racks) for racks in t.ovens]
-        self.inside: list[list[tuple[int, int, int]]] = [[] for _ in t.ovens]
-        # When a load of that heat and length may not go into each oven for the heat of others: worked out when it is first asked.
-        self.wrong: list[dict[tuple[float, int], int]] = [{} for _ in t.ovens]
-        self.shelf, self.area = np.zeros(FAR, int), np.zeros(FAR, int)
-        for start, end in t.closed:
-            for _ in range(t.hands):
-                self.hands.take(start, end - start)
-        for start, end in t.lone:
-            self.hands.take(start, max(0, min(end, FAR) - start))
-        for start, end in t.oven_off:
-            for racks in self.racks:
-                for _ in range(racks.size):
-                    racks.take(start, end - start)
-
-    def area_mask(self, more: int, most: int) -> int:
-        """When `more` fits on the cooling rack."""
-        if not more:
-            return ALL
-        import numpy as np
-
-        return int.from_bytes(np.packbits(self.area + more <= most, bitorder="little").tobytes(), "little")
-
-    def roomy(self, used: Any, start: int, end: int, more: int, most: int) -> bool:
-        """Whether `more` fits beside what is used all of that time."""
-        return more == 0 or end <= start or bool(used[start:end].max() + more <= most)
+from .masks import ALL, FAR, at_times, lowest, runs, spread
+from .room import Kept, Room, copied
 
 
 @dataclass
@@ -119,22 +15,6 @@ class Allowance:
 
     ticks: int = 0
     area: int = 0
-
-
-Kept = tuple[Any, ...]
-
-
-def _copied(kept: Kept) -> Kept:
-    """The same, which may be changed without this; times in it are never changed."""
-    return tuple(_copy(one) for one in kept)
-
-
-def _copy(one: Any) -> Any:
-    if isinstance(one, dict):
-        return {name: _copy(value) for name, value in one.items()}
-    if isinstance(one, list):
-        return [_copy(value) for value in one]
-    return one.copy() if hasattr(one, "copy") else one
 
 
 class _Stay(NamedTuple):
@@ -150,7 +30,7 @@ class Builder:
     """Puts steps where they first fit."""
 
     def __init__(self, t: Ticks, allowed: Allowance, now: int = 0) -> None:
-        self.t, self.room, self.allowed, self.now = t, _Room(t), allowed, now
+        self.t, self.room, self.allowed, self.now = t, Room(t), allowed, now
         self.doughs: dict[int, DoughTimes] = {}
         self.loads: dict[int, LoadTimes] = {}
         self._gaps: dict[tuple[float, float], int | None] = {}
@@ -278,7 +158,7 @@ class Builder:
     def _keep(self) -> Kept:
         """What is put so far, to come back to."""
         room = self.room
-        return _copied(
+        return copied(
             (room.hands, room.mixer, room.bowls, room.alarms, room.area, room.shelf, room.trays, room.racks, room.inside, room.wrong, self.loads, self.doughs)
         )  # fmt: skip
 
@@ -287,7 +167,7 @@ class Builder:
         room = self.room
         (
             room.hands, room.mixer, room.bowls, room.alarms, room.area, room.shelf, room.trays, room.racks, room.inside, room.wrong, self.loads, self.doughs,
-        ) = _copied(kept)  # fmt: skip
+        ) = copied(kept)  # fmt: skip
 
     def _fit(self, i: int, start: int, last: int) -> LoadTimes | None:
         """Times for load i with shaping begun at `start` or as soon after as all else allows, no later than `last`."""

@@ -8,15 +8,17 @@ import math
 import random
 
 from ..times import Ticks, Timetable
-from .builder import FAR, Allowance, Builder
+from .builder import Allowance, Builder
+from .masks import FAR
 
 Step = tuple[str, int]  # ("dough", d) or ("load", i)
 
 
-def first_plan(t: Ticks, tries: int = 60) -> Timetable | None:
+def first_plan(t: Ticks, tries: int = 60, known: Timetable | None = None) -> Timetable | None:
     """A plan that keeps every rule, or None if this way of building finds none. `tries` bounds the work: without any,
-    only the first order is built. Worse orders are gone on from less and less often (annealing), where there are tries enough for that."""
-    built = [(order, build(t, order)) for order in _orders(t)[: 1 + tries]]
+    only the first order is built; with a plan that is `known` its own order comes first. Worse orders are gone on from less and less often (annealing), where there are tries enough for that."""
+    orders = [*([_order_of(t, known)] if known else []), *_orders(t)]
+    built = [(order, build(t, order)) for order in orders[: 1 + tries]]
     chosen, best = min(built, key=lambda pair: _worth(t, pair[1]))
     now = least = _worth(t, best)
     dice = random.Random(1)
@@ -30,6 +32,13 @@ def first_plan(t: Ticks, tries: int = 60) -> Timetable | None:
         if worth < least:
             best, least = table, worth
     return best
+
+
+def _order_of(t: Ticks, known: Timetable) -> list[Step]:
+    """The order in which a plan begins its doughs and loads."""
+    begun = [(x.weigh, ("dough", d)) for d, x in enumerate(known.doughs)]
+    begun += [(x.shape[0], ("load", i)) for i, x in enumerate(known.loads) if t.loads[i].after_log is None]
+    return _lawful(t, [step for _, step in sorted(begun)])
 
 
 ANNEALED_FROM = 100  # tries: with fewer there is no time to go astray
@@ -49,8 +58,8 @@ def _fallen(t: Ticks, table: Timetable) -> int:
     over = 0
     for d, dough in enumerate(t.doughs):
         if dough.falls:
-            shaped = (table.loads[i].shape[-1] + x.shape[-1] for i, x in enumerate(t.loads) if x.dough == d)
-            over += max(0, max(shaped) - table.doughs[d].out - dough.stands)
+            shaped = [table.loads[i].shape[-1] + x.shape[-1] for i, x in enumerate(t.loads) if d in t.doughs_of(i)]
+            over += max(0, max(shaped, default=0) - table.doughs[d].out - dough.stands)
     return over
 
 

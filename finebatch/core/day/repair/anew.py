@@ -12,7 +12,7 @@ from ..times import LoadTicks, LoadTimes, Timetable, to_ticks
 from ..work.derive import moved_by, share_of
 from ..work.share import DoughShare
 from ..work.work import DayWork, LoadWork
-from .repair import around, tick_of
+from .around import around, tick_of
 
 if TYPE_CHECKING:
     from ...learning.known import Known

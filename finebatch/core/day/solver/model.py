@@ -115,8 +115,8 @@ class DayModel(DayRules):
         for d, dough in enumerate(self.t.doughs):
             mine = [
                 v
-                for v, load in zip(self._loads, self.t.loads, strict=True)
-                if load.dough == d and load.after_log is None
+                for i, (v, load) in enumerate(zip(self._loads, self.t.loads, strict=True))
+                if d in self.t.doughs_of(i) and load.after_log is None
             ]
             if dough.stands and mine:
                 over = self._var(f"stood{d}")

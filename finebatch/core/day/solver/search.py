@@ -78,7 +78,7 @@ def search(
     pins = {(pin.what, pin.index): pin.at_s // TICK_S for pin in work.pins}
     if aim is Aim.LATEST and t.deadline is not None:
         return _latest(t, effort, pins, known, heard)
-    hint = known if pins else _shorter(t, known, first_plan(t, _tries(t, effort)))
+    hint = known if pins else _shorter(t, known, first_plan(t, _tries(t, effort), known))
     if hint and not pins and (not effort.shortest or len(t.loads) > SOLVED_MOST):
         least = least_finish(t)
         return Found(hint, least, hint.finish(t) <= least)
@@ -105,11 +105,16 @@ def search(
 SOLVED_MOST = (
     60  # loads: with more the solver finds nothing in the time there is, and what annealing found is the answer
 )
+BUILT_A_SECOND = 2000  # loads put somewhere, about, on a small machine
 BUILT_AT_ONCE = 160  # loads put somewhere, about, before the first plan is shown
 
 
 def _tries(t: Ticks, effort: Effort) -> int:
-    return effort.tries if effort.shortest else min(effort.tries, BUILT_AT_ONCE // len(t.loads))
+    if not effort.shortest:
+        return min(effort.tries, BUILT_AT_ONCE // len(t.loads))
+    if effort.seconds is not None and len(t.loads) > SOLVED_MOST:  # there is no solver to use them
+        return round(effort.seconds * BUILT_A_SECOND / len(t.loads))
+    return effort.tries
 
 
 def _shorter(t: Ticks, one: Timetable | None, other: Timetable | None) -> Timetable | None:

@@ -1,12 +1,12 @@
 """The day as a friend would tell it: what is done in one sitting, with the free time in it and after it, and the list of what to do in each."""
 
-import re
 from collections.abc import Iterable
 from itertools import accumulate
 
-from ...base import Value
+from ...base import capital, listed
 from ..texts import Texts
 from ..work.work import DayWork
+from .rows import BEGUN, NEAR_S, Row, Span, rows_of
 from .step import Kind, Lane, Step
 
 BREAK_S = 15 * 60  # free for so long, a sitting is over
@@ -15,12 +15,7 @@ LEAST_S = 20 * 60  # no part is shorter than that,
 PART_S = 2 * 60  # nor parted where one is free for less
 PAUSE_S = 8 * 60  # free for so long within one, it is worth a word
 AWAY_S = 20 * 60  # and for so long, with nothing in the oven, one may leave the house
-NEAR_S = 60  # steps of one kind no further apart are one thing to do
 
-# What gets on by itself, and yet has to be begun by somebody.
-BEGUN = frozenset({
-    Kind.SOFTEN, Kind.THAW, Kind.PREHEAT, Kind.OVEN_CHANGE, Kind.CHILL, Kind.TEMPER, Kind.LOOK, Kind.STAND,
-})  # fmt: skip
 RINGS = frozenset({Kind.LOOK, Kind.OVEN_CHANGE})  # no work, but somebody must be there
 # What of a sitting's work has one verb, in the order in which verbs are said.
 VERBS = {
@@ -31,24 +26,6 @@ VERBS = {
     "pack": (Kind.PACK,),
 }
 VERB_OF = {kind: verb for verb, kinds in VERBS.items() for kind in kinds}
-
-
-class Span(Value):
-    """Seconds from the start of the plan."""
-
-    start_s: int
-    end_s: int
-
-
-class Row(Span):
-    """One line of the list: one step, or several that are one thing to do. `steps` are their places among the plan's; `hands` whether it is
-    work, not something that only has to be begun."""
-
-    title: str
-    detail: str
-    steps: tuple[int, ...]
-    hands: bool
-    person: int | None = None
 
 
 class Sitting(Span):
@@ -68,7 +45,7 @@ class Sitting(Span):
 def sittings_of(work: DayWork, steps: tuple[Step, ...], words: tuple[Texts, ...]) -> tuple[Sitting, ...]:
     """The sittings of a plan's steps (s from its start), in order of time. Everything to be begun before the first stands with it, and what is
     begun in the free time after one stands with that."""
-    rows = _rows(work, steps, words)
+    rows = rows_of(work, steps, words)
     groups = _groups([step for step in steps if step.place is Lane.HANDS or step.kind in RINGS])
     firsts = [min(step.start_s for step in group) for group in groups]
     found = []
@@ -155,101 +132,8 @@ def _titles(work: DayWork, group: list[Step]) -> tuple[str, str]:
             told.append(([verb], names))
     words = ", then ".join(f"{listed(verbs)} {_some(names)}" for verbs, names in told)
     brief = listed(list(doughs)) or "at the oven"
-    return _large(words or "at the oven"), _large(brief)
-
-
-def _large(words: str) -> str:
-    return words[:1].upper() + words[1:]
+    return capital(words or "at the oven"), capital(brief)
 
 
 def _some(names: list[str]) -> str:
     return listed(names) if len(names) <= 3 else f"{len(names)} doughs"
-
-
-def listed(words: list[str]) -> str:
-    """Words as a list that is read out."""
-    return " and ".join(part for part in (", ".join(words[:-1]), words[-1]) if part)
-
-
-# --- the list -----------------------------------------------------------------------------------------------------
-
-JOINED = frozenset({
-    Kind.FORM, Kind.WASH, Kind.LOAD, Kind.LOOK, Kind.TURN, Kind.UNLOAD, Kind.TRANSFER,
-})  # fmt: skip
-_OF = re.compile(r"(?P<of>.*) (?P<number>\d+) of \d+")
-
-
-def _rows(work: DayWork, steps: tuple[Step, ...], words: tuple[Texts, ...]) -> list[Row]:
-    """Everything to do, in order: one tray's work that goes on without a stop is one, and so are several trays' one after the other."""
-    numbered = [(n, step) for n, step in enumerate(steps) if step.place is Lane.HANDS or step.kind in BEGUN]
-    groups: list[list[tuple[int, Step]]] = []
-    for n, step in numbered:
-        last = groups[-1][-1][1] if groups else None
-        if last is not None and _together(last, step):
-            groups[-1].append((n, step))
-        else:
-            groups.append([(n, step)])
-    return [_row(work, group, words) for group in groups]
-
-
-def _together(last: Step, step: Step) -> bool:
-    if (last.kind, last.dough, last.person) != (step.kind, step.dough, step.person):
-        return False
-    if not 0 <= step.start_s - last.end_s <= NEAR_S or not (step.place is Lane.HANDS or step.kind is Kind.LOOK):
-        return False
-    goes_on = last.load == step.load and step.kind in (Kind.FORM, Kind.ICE)
-    another = step.kind in JOINED and last.load != step.load and not step.title.startswith("Go on")
-    return goes_on or (another and not last.title.startswith("Measure") and not step.title.startswith("Measure"))
-
-
-def _row(work: DayWork, group: list[tuple[int, Step]], words: tuple[Texts, ...]) -> Row:
-    first = group[0][1]
-    by_load = {step.load: step for _, step in reversed(group)}
-    loads = [load for load in dict.fromkeys(step.load for _, step in group) if load is not None]
-    title, detail = first.title, first.detail
-    if len(loads) > 1:
-        title = _joined(work, loads, [by_load[load] for load in loads], words)
-        if first.kind is Kind.LOAD:
-            detail = " ".join(f"{by_load[load].tray}: {by_load[load].detail}" for load in loads)
-    return Row(
-        start_s=first.start_s, end_s=first.start_s if first.kind is Kind.LOOK else max(step.end_s for _, step in group), title=title, detail=detail, steps=tuple(n for n, _ in group),
-        hands=first.place is Lane.HANDS, person=first.person,
-    )  # fmt: skip
-
-
-def _joined(work: DayWork, loads: list[int], steps: list[Step], words: tuple[Texts, ...]) -> str:
-    """One title for several trays."""
-    kind, names = steps[0].kind, numbered([work.loads[load].name for load in loads])
-    pan = all(" pan " in f" {step.title.lower()} " for step in steps)
-    trays = f"{'pans' if pan else 'trays'} {listed([step.tray or '' for step in steps])}"
-    pieces = [work.loads[load].pieces for load in loads]
-    if kind is Kind.LOAD:
-        return f"{_large(trays)} into the oven: {names}"
-    if kind is Kind.TURN and words[loads[0]].half:
-        return f"{words[loads[0]].half}: {trays}"
-    if kind is Kind.TURN:
-        swap = " and swap their racks" if any("swap" in step.title for step in steps) else ""
-        return f"Turn {trays}{swap}"
-    if kind is Kind.LOOK:
-        return f"First look at {trays}: {names}"
-    if kind is Kind.UNLOAD:
-        return f"{_large(trays)} out"
-    if kind is Kind.TRANSFER:
-        return f"Move {sum(pieces)} from {trays} to the rack"
-    said = [words[load] for load in loads]
-    if kind is Kind.WASH:
-        washing = said[0].wash or "brush"
-        return f"{_large(washing)}, {listed([str(count) for count in pieces])} on {trays}: {names}"
-    doing = [one.doing or f"{one.shape} {count}" for one, count in zip(said, pieces, strict=True)]
-    extra = f", {said[0].on_raw}" if said[0].on_raw else ""
-    if len(set(doing)) == 1:
-        return f"{doing[0]} {'in' if pan else 'on'} each of {trays}{extra}: {names}"
-    return f"{said[0].shape} {listed([str(count) for count in pieces])} {'in' if pan else 'on'} {trays}{extra}: {names}"
-
-
-def numbered(names: list[str]) -> str:
-    """“Drops 1, 2 and 3” of “Drops 1 of 4”, “Drops 2 of 4” …; names as they are where they are not of one kind."""
-    found = [_OF.fullmatch(name) for name in names]
-    if len({one["of"] for one in found if one}) == 1 and all(found):
-        return f"{found[0]['of']} {listed([one['number'] for one in found if one])}"  # type: ignore[index]
-    return listed(list(dict.fromkeys(names)))

@@ -3,6 +3,7 @@ stands where it stands."""
 
 import re
 
+from ...base import capital
 from ..texts import Texts
 from ..times import TICK_S, Ticks, Timetable
 from ..work.work import DayWork, DoughWork, LoadWork
@@ -178,7 +179,7 @@ def _first_said(words: str, name: str) -> tuple[str, str]:
     ends = re.search(r"[;:.]", words)
     cut = ends.start() if ends else len(words)
     first, rest = words[:cut].strip(), words[cut + 1 :].strip()
-    return f"{first}, for {name}" if first else "", rest[:1].upper() + rest[1:]
+    return f"{first}, for {name}" if first else "", capital(rest)
 
 
 def _put_away(kept: tuple[str, ...]) -> str:
@@ -221,7 +222,7 @@ def _load_steps(
         steps.append(
             _step(
                 kind,
-                f"{_large(vessel)} waits, {'cold' if times.parked else 'raw'}",
+                f"{capital(vessel)} waits, {'cold' if times.parked else 'raw'}",
                 place,
                 heat,
                 shaped,
@@ -230,7 +231,7 @@ def _load_steps(
             )
         )
     if ticks.wash:
-        title = f"{_large(words.wash or 'brush')}, {load.pieces} on {vessel}: {load.name}"
+        title = f"{capital(words.wash or 'brush')}, {load.pieces} on {vessel}: {load.name}"
         steps.append(
             _step(
                 Kind.WASH,
@@ -244,14 +245,14 @@ def _load_steps(
             )
         )
     steps += [
-        _step(Kind.LOAD, f"{_large(vessel)} into the oven, {load.name}", Lane.HANDS, Heat.HOT, times.load, into_end, detail=where, **inside),
-        _step(Kind.BAKE, f"{_large(vessel)}, {load.name}, bakes {ticks.bake * TICK_S / 60:g} min", Lane.OVEN, Heat.HOT, into_end, bake_end,
+        _step(Kind.LOAD, f"{capital(vessel)} into the oven, {load.name}", Lane.HANDS, Heat.HOT, times.load, into_end, detail=where, **inside),
+        _step(Kind.BAKE, f"{capital(vessel)}, {load.name}, bakes {ticks.bake * TICK_S / 60:g} min", Lane.OVEN, Heat.HOT, into_end, bake_end,
               detail=words.look, **inside),
-        _step(Kind.UNLOAD, f"{_large(vessel)} out", Lane.HANDS, Heat.HOT, bake_end, out_end, detail="Dry mitts. Is it done? " + words.look, **inside),
-        _step(Kind.REST, f"{_large(vessel)} rests", Lane.COUNTER, Heat.COOLING, empty, times.transfer, **own),
+        _step(Kind.UNLOAD, f"{capital(vessel)} out", Lane.HANDS, Heat.HOT, bake_end, out_end, detail="Dry mitts. Is it done? " + words.look, **inside),
+        _step(Kind.REST, f"{capital(vessel)} rests", Lane.COUNTER, Heat.COOLING, empty, times.transfer, **own),
         _step(Kind.TRANSFER, _moving(load, vessel, words), Lane.HANDS, Heat.COOLING, times.transfer, moved, detail=MEASURE if load.test else words.off, **own),
         _step(Kind.COOL, f"{load.name} firm up until they are sliced" if t.slices_of(i) else f"{load.name} cools", Lane.COOLING, Heat.COOLING, moved, moved + ticks.cool, **off),
-        _step(Kind.TRAY_COOL, f"{_large(vessel)} cools before raw dough touches it", Lane.COUNTER, Heat.COOLING, moved, moved + t.tray_cool, **own),
+        _step(Kind.TRAY_COOL, f"{capital(vessel)} cools before raw dough touches it", Lane.COUNTER, Heat.COOLING, moved, moved + t.tray_cool, **own),
     ]  # fmt: skip
     look = into_end + min(ticks.bake, words.first_look_s // TICK_S)
     at_turn = bool(words.first_look_s and ticks.turn) and abs(look - times.turn) < JOINED
@@ -331,10 +332,6 @@ OWN_PAN = re.compile(r"pan\d+\.\d+")  # a form's own, not one of the kitchen's t
 
 def _vessel(load: LoadWork) -> str:
     return "pan" if OWN_PAN.fullmatch(load.tray) else "tray"
-
-
-def _large(words: str) -> str:
-    return words[0].upper() + words[1:]
 
 
 def _swapped_with(t: Ticks, table: Timetable, i: int) -> int | None:

@@ -13,7 +13,7 @@ from ..limits import Limits
 from ..request import DoughAsk
 from ..texts import Texts
 from .dough_work import KeptShare, work_of_dough
-from .load_work import icing_of, plain_loads, rusk_loads
+from .load_work import plain_loads, rusk_loads
 from .share import DoughShare
 from .work import DoughWork, LoadWork
 
@@ -179,7 +179,7 @@ def _add_loads(
     trays |= {pan: pans} if pans else {found.trays.tray.id: found.trays.tray.count}
     tray = pan if pans else found.trays.tray.id
     if log is not None:
-        rusk_loads(spec, log, found, kitchen, style, index, loads, words, icing_of(batch.finishes))
+        rusk_loads(spec, log, found, kitchen, style, index, loads, words, batch.finishes)
     else:
         plain_loads(spec, found.outcome, found.trays, kitchen, style, index, loads, words, batch.finishes, "", tray)
     if found.small is not None and found.small.trays is not None:

@@ -5,7 +5,7 @@ from functools import partial
 from typing import NamedTuple
 
 from ...baking import Outcome
-from ...base import refusal
+from ...base import listed, refusal, small
 from ...bench import Assessment, DoughSpec, keeping_words
 from ...dough import Style
 from ...finishing import FinishKind, FinishPlan, Per, When
@@ -21,9 +21,8 @@ COLD_SLICES_WITHIN_S = 12 * 3600
 WARM_FROM_S, WARM_TO_S = 600, 1500  # after the oven, a log that bends is sliced
 PIECE_AREA = 1.15  # room on the cooling rack, over the piece's own square
 MOST_LOADS = 200
-TURNED_FROM_S = (
-    8 * 60
-)  # a shorter bake is watched, and so is what is lifted off hot; turning it would only let the heat out
+# A shorter bake is watched, and so is what is lifted off hot: turning it would only let the heat out.
+TURNED_FROM_S = 8 * 60
 CLEAR_S = 25  # wiping a tray whose cookies were lifted off while hot
 ON_RAW = {
     FinishKind.ROLLING_SUGAR: "roll in sugar", FinishKind.FILLING: "fill", FinishKind.EGG_WASH: "brush with egg",
@@ -62,7 +61,7 @@ def icing_of(finishes: tuple[FinishPlan, ...]) -> Icing:
     return Icing(
         work_s=sum(plan.work_s for plan in cold) + sum(seconds for seconds, _ in made),
         sets_s=round(60 * max((plan.set_usual_min for plan in cold), default=0)),
-        label=" and ".join(plan.label for plan in cold),
+        label=listed([plan.label for plan in cold]),
         make=" ".join(dict.fromkeys(words for _, words in made)),
     )
 
@@ -102,6 +101,14 @@ def raw_of(finishes: tuple[FinishPlan, ...], pieces: int, trays: int) -> Raw:
     )
 
 
+WASH_TRAY_S = 15  # to reach for the brush and put it back
+
+
+def washing_s(raw: Raw, pieces: int) -> float:
+    """Seconds at a tray of so many for what is done just before the oven."""
+    return raw.wash_s * pieces + raw.beat_s + WASH_TRAY_S if raw.washed else 0.0
+
+
 def _visit(parts: list[tuple[str, str, float]]) -> str:
     """What is done in one go at a tray, with the size to keep to and the time of each, where it is more than one thing."""
     timed = [f"{words} ({_listed(sizes, _short(seconds))})" for words, sizes, seconds in parts if seconds >= 1]
@@ -120,6 +127,8 @@ def plain_loads(
     forming = forming_of(form)
     frozen = spec.making.frozen and forming.freezes
     raw = raw_of(finishes, outcome.pieces.count + outcome.pieces.small_count, len(plan.loads))
+    if frozen:  # what is done to the pieces as they are shaped was done before
+        raw = raw._replace(shaped=())
     on_piece = sum(s for _, s in raw.shaped)
     on_tray = pace_s(kitchen, "line_tray") + raw.on_tray_s
     each = LAY_OUT_S if frozen else pace_s(kitchen, forming.shape_step(form))
@@ -137,10 +146,10 @@ def plain_loads(
         doing = f"Lay out {pieces}" if frozen else forming.shaping_says(form, pieces)
         visit = [
             (tray_first.rstrip("."), "", on_tray),
-            (_first_lower(doing), "" if frozen else forming.shaping_sizes(form), own),
+            (small(doing), "" if frozen else forming.shaping_sizes(form), own),
             *((words, "", s * pieces) for words, s in raw.shaped),
         ]
-        washing = raw.wash_s * pieces + raw.beat_s + WASH_TRAY_S if raw.washed else 0.0
+        washing = washing_s(raw, pieces)
         side_mm = max(plan.widest.width_mm, plan.widest.depth_mm) if not whole else 0.0
         area = plan.widest.width_mm * plan.widest.depth_mm / 100 if whole else pieces * side_mm**2 / 100
         loads.append(
@@ -162,15 +171,8 @@ def plain_loads(
         )  # fmt: skip
 
 
-WASH_TRAY_S = 15  # to reach for the brush and put it back
-
-
 def _listed(*words: str) -> str:
     return ", ".join(filter(None, words))
-
-
-def _first_lower(words: str) -> str:
-    return words[:1].lower() + words[1:]
 
 
 def _all_pieces(outcome: Outcome, total: int) -> int:
@@ -185,9 +187,9 @@ def _conventional(oven: OvenSetting, celsius: float) -> float:
 
 def rusk_loads(
     spec: DoughSpec, form: RuskForm, found: Assessment, kitchen: Kitchen, style: Style, index: int, loads: list[LoadWork],
-    words: list[Texts], ice: Icing,
+    words: list[Texts], finishes: tuple[FinishPlan, ...],
 ) -> None:  # fmt: skip
-    outcome, plan = found.outcome, found.trays
+    outcome, plan, ice = found.outcome, found.trays, icing_of(finishes)
     assert outcome is not None
     assert plan is not None
     second, slices = outcome.second, found.slices
@@ -199,13 +201,16 @@ def rusk_loads(
     rest = round(60 * spec.rest_on_tray_min(style))
     if warm:
         rest = min(rest, WARM_TO_S - WARM_FROM_S)  # time is left to move them and to slice them while they bend
+    raw = raw_of(finishes, outcome.pieces.count, len(plan.loads))
+    line, each = pace_s(kitchen, "line_tray"), pace_s(kitchen, "form_log_shape")
     for logs in plan.loads:
         log = len(loads)
+        on_logs = logs * sum(s for _, s in raw.shaped)
         log_area = logs * plan.widest.width_mm * plan.widest.depth_mm / 100
         loads.append(
             LoadWork(
                 dough=index, name=f"{spec.name} logs", pieces=logs, tray=plan.tray.id,
-                shape_s=math.ceil(pace_s(kitchen, "line_tray") + logs * pace_s(kitchen, "form_log_shape")), oven_c=_conventional(spec.oven, outcome.oven_c),
+                shape_s=math.ceil(line + raw.on_tray_s + logs * each + on_logs), wash_s=math.ceil(washing_s(raw, logs)), dry_first_s=raw.dry_first_s, oven_c=_conventional(spec.oven, outcome.oven_c),
                 bake_s=round(60 * outcome.window.aim_min), turn_s=round(typical_s("oven_rotate")), wait_max_s=WAIT_MAX_S,
                 rest_s=rest, rest_slack_s=REST_SLACK_S, transfer_s=30 * logs, cool_s=round(cool) if not warm else 600,
                 area_cm2=min(kitchen.cooling_cm2, round(log_area)),
@@ -216,6 +221,16 @@ def rusk_loads(
         words.append(
             Texts(
                 shape="Shape",
+                visit=_visit(
+                    [
+                        (LINE.rstrip("."), "", line + raw.on_tray_s),
+                        (f"shape {logs}", f"{form.length_mm:g} mm long", logs * each),
+                        *((said, "", logs * s) for said, s in raw.shaped),
+                    ]
+                ),
+                on_raw=", ".join(said for said, _ in raw.shaped),
+                wash=", ".join(raw.washed),
+                wash_make=BEATING if raw.washed else "",
                 look=look,
                 unit="logs",
                 tray_first=LINE,
@@ -239,6 +254,6 @@ def rusk_loads(
                 )
             )  # fmt: skip
             words.append(
-                Texts(shape="Slice", look=f"{second.window.cue.capitalize()}.", ice=ice.label, make=ice.make, unit="slices", tray_first=LINE, half="Turn the slices over",
+                Texts(shape="Slice", doing=f"Slice {pieces}, lay on the cut side", look=f"{second.window.cue.capitalize()}.", ice=ice.label, make=ice.make, unit="slices", tray_first=LINE, half="Turn the slices over",
                       dial=say(second.oven_c, spec.oven.scale) + (" with the fan" if spec.oven.fan else ""))
             )  # fmt: skip

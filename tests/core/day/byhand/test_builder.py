@@ -3,7 +3,8 @@
 from hypothesis import given
 from hypothesis import strategies as st
 
-from finebatch.core.day.byhand.builder import Allowance, Builder, Many
+from finebatch.core.day.byhand.builder import Allowance, Builder
+from finebatch.core.day.byhand.masks import Many
 from finebatch.core.day.times import to_ticks
 from tests.day_kit import simple
 

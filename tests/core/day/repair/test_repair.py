@@ -22,7 +22,8 @@ from finebatch.core.day.change import (
 )
 from finebatch.core.day.check import violations
 from finebatch.core.day.plan import Plan, plan_of
-from finebatch.core.day.repair.repair import SAME_END_S, repaired, shifted, tick_of
+from finebatch.core.day.repair.around import SAME_END_S, shifted, tick_of
+from finebatch.core.day.repair.repair import repaired
 from finebatch.core.day.solver.search import Aim, Effort, search
 from finebatch.core.day.steps.step import Kind
 from finebatch.core.day.texts import Texts
@@ -209,6 +210,22 @@ def test_a_helper_comes_and_goes_again() -> None:
         began = alone.start + timedelta(seconds=step.start_s)
         assert step.person != 2 or began < gone
     assert alone.end >= helped.end
+
+
+def test_with_the_helper_gone_what_is_in_the_oven_is_seen_through_alone() -> None:
+    plan = planned(simple(6, hands=2, ovens=(2,)))
+    load = min(range(6), key=lambda i: plan.table.loads[i].load)
+    inside = plan.origin + timedelta(seconds=(plan.table.loads[load].load + 8) * TICK_S)
+    alone = repaired(plan, HelperGoes(), inside)
+    slower = repaired(alone, OvenSlower(percent=12), inside + timedelta(minutes=2))
+    late = repaired(slower, TimeLost(minutes=7), inside + timedelta(minutes=5))
+    for after in (alone, slower, late):
+        begun = [after.start + timedelta(seconds=step.start_s) for step in after.steps if step.person == 2]
+        assert all(moment <= inside for moment in begun)
+    with pytest.raises(Refusal, match="No helper is in this plan"):
+        repaired(alone, HelperGoes(), inside + timedelta(minutes=3))
+    with pytest.raises(Refusal, match="A helper is in this plan already"):
+        repaired(plan, HelperComes(), inside)
 
 
 def test_a_dough_that_is_not_firm_yet_stays_in_the_fridge() -> None:

@@ -153,6 +153,29 @@ def test_butter_is_browned_by_somebody_and_then_cools_by_itself() -> None:
     assert "20 mm cubes" in " ".join(step.text for step in _method(both))
 
 
+def test_butter_that_is_melted_anyway_is_not_left_to_get_soft() -> None:
+    lines = tuple(split_card("150 g browned butter\n200 g brown sugar\n1 egg\n250 g plain flour"))
+    melted = drop_dough(name="Melted", lines=lines)
+    melted = melted.but(making=melted.making.but(mixing=Mixing.MELTED))
+    plan = planned(melted)
+    assert said(plan, Kind.SOFTEN) == said(plan, Kind.BROWN) == []
+    (weigh,) = said(plan, Kind.WEIGH)
+    assert weigh.detail.startswith("Brown the butter in a light pan: 180 g")
+
+
+def test_logs_are_brushed_before_the_oven_and_pieces_out_of_the_freezer_were_sugared_before() -> None:
+    plan = planned(RUSKS.but(finishings=(Finishing(kind=FinishKind.EGG_WASH),)))
+    logs = [i for i, load in enumerate(plan.work.loads) if load.after_log is None]
+    assert {step.load for step in said(plan, Kind.WASH)} == set(logs)
+    assert all(step.title.startswith("Brush with egg, ") for step in said(plan, Kind.WASH))
+    sugared = drop_dough(
+        name="Drops", finishings=(Finishing(kind=FinishKind.ROLLING_SUGAR), Finishing(kind=FinishKind.EGG_WASH))
+    )
+    frozen = planned(sugared.but(making=sugared.making.but(frozen=True)))
+    assert not any("sugar" in step.title + step.detail for step in said(frozen, Kind.FORM))
+    assert said(frozen, Kind.WASH)
+
+
 def test_a_tray_shaped_in_two_goes_is_gone_on_with_and_no_step_stands_twice() -> None:
     plan = planned(cut_dough(name="Rounds", tray_id="large"))
     for load in range(len(plan.work.loads)):

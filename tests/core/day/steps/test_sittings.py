@@ -9,17 +9,8 @@ from finebatch.core.day.byhand.place import first_plan
 from finebatch.core.day.plan import make_plan
 from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
 from finebatch.core.day.solver.search import Effort
-from finebatch.core.day.steps.sittings import (
-    AWAY_S,
-    BREAK_S,
-    LEAST_S,
-    PART_S,
-    PAUSE_S,
-    Row,
-    Sitting,
-    numbered,
-    sittings_of,
-)
+from finebatch.core.day.steps.rows import Row, numbered
+from finebatch.core.day.steps.sittings import AWAY_S, BREAK_S, LEAST_S, PART_S, PAUSE_S, Sitting, sittings_of
 from finebatch.core.day.steps.step import Heat, Kind, Lane, Step
 from finebatch.core.day.texts import Texts
 from finebatch.core.day.times import to_ticks

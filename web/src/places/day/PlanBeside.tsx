@@ -25,6 +25,9 @@ export function PlanBeside({ saved, at, looking }: Props) {
   );
 }
 
+/** A day that waits for hours is not measured by its length. */
+const ofHours = ({ plan: { work } }: SavedPlan) =>
+  [work.closed, work.lone, work.oven_off].some((spans) => spans.length > 0);
 const MANY_LOADS = 4;
 const future = (saved: SavedPlan) => new Date(saved.plan.start).getTime() > Date.now();
 const WORTH_MIN = 5; // what saves less is no help
@@ -37,7 +40,12 @@ function Help({ saved, looking }: { saved: SavedPlan; looking: boolean }) {
   const helps = asked ?? saved.plan.helps ?? undefined;
   const worth = helps?.filter((one) => one.saves_min >= WORTH_MIN).sort((a, b) => b.saves_min - a.saves_min);
   // Where it may matter it is asked by itself, once, for a day that is still to come.
-  const asks = !saved.plan.helps && !looking && saved.plan.work.loads.length >= MANY_LOADS && future(saved);
+  const asks =
+    !saved.plan.helps &&
+    !looking &&
+    !ofHours(saved) &&
+    saved.plan.work.loads.length >= MANY_LOADS &&
+    future(saved);
   // biome-ignore lint/correctness/useExhaustiveDependencies: once a plan
   useEffect(() => {
     if (!asks) return;
@@ -56,9 +64,7 @@ function Help({ saved, looking }: { saved: SavedPlan; looking: boolean }) {
       setBusy(false);
     }
   };
-  const { closed, lone, oven_off } = saved.plan.work;
-  // A day that waits for hours is not measured by its length.
-  if (closed?.length || lone?.length || oven_off?.length) return null;
+  if (ofHours(saved)) return null;
   return (
     <Panel title="What would help">
       <div className="grid gap-1 p-4" aria-live="polite">
