@@ -44,8 +44,8 @@ def ask(page: Page, server: Server, *names: str) -> None:
 
 
 def settled(page: Page) -> None:
-    """No better plan is looked for any more."""
-    expect(page.get_by_role("button", name="Stop looking")).to_have_count(0, timeout=90_000)
+    """No better plan is looked for any more, and the best is shown."""
+    expect(page.get_by_role("region", name="The plan")).to_have_attribute("aria-busy", "false", timeout=90_000)
 
 
 def test_the_first_plan_stands_at_once_and_is_replaced_as_better_ones_come(page: Page, shared: Server) -> None:

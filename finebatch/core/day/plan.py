@@ -14,6 +14,7 @@ from .hours import hands_of, with_hours
 from .request import LEAD_S, LONGEST_AHEAD, ClockFixes, DayRequest
 from .solver.bounds import least_finish
 from .solver.search import Aim, Effort, NoPlanError, search
+from .steps.leftover import Still, clearing_s, still_after
 from .steps.sittings import Sitting, sittings_of
 from .steps.step import Lane, Step
 from .steps.steps import steps_of
@@ -41,8 +42,8 @@ class Saving(Value):
 class Plan(Value):
     """Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
     `limit` what the day cannot be shorter for, `cautions` what it asks of a dough beyond its
-    liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at); `clearing_s` is
-    about what washing up takes after it, which is not counted.
+    liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at); `still` is what cools or
+    sets after the last thing to do, `clearing_s` about what washing up takes then, which is not counted.
 
     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -65,6 +66,7 @@ class Plan(Value):
     sittings: tuple[Sitting, ...] = ()
     helps: tuple[Saving, ...] | None = None
     clearing_s: int = 0
+    still: tuple[Still, ...] = ()
     told: str = ""
     moved: tuple[str, ...] = ()
     overstepped: tuple[str, ...] = ()
@@ -304,18 +306,9 @@ def plan_of(
         start=start, end=end, origin=origin, steps=shown, work=work, words=words, table=table,
         hands_s=sum(step.end_s - step.start_s for step in shown if step.place is Lane.HANDS),
         proved=proved, bound_s=bound * TICK_S, proof=proof_of(proved, table.finish(t), table.begin(t), bound, aim, len(work.loads)), limit=limit_of(t, table), cautions=tuple(standing_too_long(work, t, table)),
-        sittings=sittings_of(work, shown, words), clearing_s=_clearing_s(work, shown),
+        sittings=sittings_of(work, shown, words), clearing_s=clearing_s(work, shown), still=still_after(work, shown),
         saving=saving_of(work, table), overstepped=tuple(str(sentence) for sentence in broken),
     )  # fmt: skip
-
-
-# Wiping down, a dough's bowls, a tray (rules of thumb, not measured).
-CLEARING_S, PER_DOUGH_S, PER_TRAY_S = 300, 60, 60
-
-
-def _clearing_s(work: DayWork, steps: tuple[Step, ...]) -> int:
-    trays = {step.tray for step in steps if step.tray}
-    return CLEARING_S + PER_DOUGH_S * sum(1 for dough in work.doughs if not dough.made) + PER_TRAY_S * len(trays)
 
 
 _NUMBERED = re.compile(r"(?P<of>.*) (?P<number>\d+) of \d+")

@@ -4403,8 +4403,8 @@ export interface components {
          * Plan
          * @description Steps in seconds from `start` (UTC); `hands_s` is how long the baker is busy, `proof` how good the plan is,
          *     `limit` what the day cannot be shorter for, `cautions` what it asks of a dough beyond its
-         *     liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at); `clearing_s` is
-         *     about what washing up takes after it, which is not counted.
+         *     liking, `sittings` the day as it is told, `helps` what would make it shorter (None: not looked at); `still` is what cools or
+         *     sets after the last thing to do, `clearing_s` about what washing up takes then, which is not counted.
          *
          *     `table` is the timetable in half minutes on the work's own clock, whose 0 is `origin`; `told`, `moved` and
          *     `overstepped` are what the last change did: in a sentence, step by step, and at the cost of which longest times.
@@ -4463,6 +4463,11 @@ export interface components {
              * @default 0
              */
             clearing_s: number;
+            /**
+             * Still
+             * @default []
+             */
+            still: components["schemas"]["Still"][];
             /**
              * Told
              * @default
@@ -5654,6 +5659,18 @@ export interface components {
              * @default
              */
             why: string;
+        };
+        /**
+         * Still
+         * @description A dough whose cookies set (or only cool) until `until_s` from the plan's start, after the last thing there is to do.
+         */
+        Still: {
+            /** Dough */
+            dough: number;
+            /** Sets */
+            sets: boolean;
+            /** Until S */
+            until_s: number;
         };
         /**
          * Sureness

@@ -4,10 +4,12 @@
  * stands in sittings; nearer, step by step, and a block can be dragged to another time.
  */
 
-import { type CSSProperties, useEffect, useRef, useState } from "react";
+import { type CSSProperties, useRef, useState } from "react";
 import type { Schemas, Step } from "../client/api";
+import { useZoom } from "../pieces/zooming";
 import { colour } from "../theme/tokens";
 import { HEATS, options } from "../words/labels";
+import { Block, Patterns, patternOf, type Shown } from "./block";
 import { HEAD, LEAST_LANE, laneKey, layOut, pinOf, tickSeconds } from "./lanes";
 
 type Plan = Schemas["Plan"];
@@ -31,8 +33,6 @@ interface Props {
 }
 
 const STEPS_FROM = 4; // times as near as the whole day: there each step of the hands has its own block
-
-type Shown = Step & { sitting?: string };
 
 /** A sitting as one block in the hands' lane. */
 const blockOf = (sitting: Plan["sittings"][number]): Shown => ({
@@ -227,77 +227,6 @@ export function Board({ plan, zoom, at, active, onActive, onPin, now_s, onZoom }
   );
 }
 
-/** Wheel with the control key (which a pinch on a touchpad is) and two fingers on a screen. */
-function useZoom(onZoom: (by: 1 | -1) => void) {
-  const box = useRef<HTMLElement>(null);
-  const zoom = useRef(onZoom);
-  zoom.current = onZoom;
-  useEffect(() => {
-    const at = box.current;
-    if (!at) return;
-    let apart = 0;
-    const between = ({ touches: [a, b] }: TouchEvent) =>
-      a && b ? Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY) : 0;
-    const wheel = (event: WheelEvent) => {
-      if (!event.ctrlKey) return;
-      event.preventDefault();
-      zoom.current(event.deltaY < 0 ? 1 : -1);
-    };
-    const touch = (event: TouchEvent) => {
-      apart = between(event);
-    };
-    const move = (event: TouchEvent) => {
-      const now = between(event);
-      if (!now || !apart) return;
-      event.preventDefault();
-      if (now > apart * PINCH || now < apart / PINCH) {
-        zoom.current(now > apart ? 1 : -1);
-        apart = now;
-      }
-    };
-    at.addEventListener("wheel", wheel, { passive: false });
-    at.addEventListener("touchstart", touch, { passive: true });
-    at.addEventListener("touchmove", move, { passive: false });
-    return () => {
-      at.removeEventListener("wheel", wheel);
-      at.removeEventListener("touchstart", touch);
-      at.removeEventListener("touchmove", move);
-    };
-  }, []);
-  return box;
-}
-
-const PINCH = 1.35; // fingers so many times further apart are one step
-
-const PATTERNS = ["", "dough-lines", "dough-dots", "dough-cross"] as const;
-
-/** The pattern of a dough among several: the first is plain. */
-const patternOf = (dough?: number | null) =>
-  (dough == null ? undefined : PATTERNS[dough % PATTERNS.length]) || undefined;
-
-function Patterns() {
-  const stroke = { stroke: colour.ink, strokeOpacity: 0.16, strokeWidth: 1.6 };
-  return (
-    <defs>
-      <pattern
-        id="dough-lines"
-        width={7}
-        height={7}
-        patternUnits="userSpaceOnUse"
-        patternTransform="rotate(45)"
-      >
-        <line x1={0} y1={0} x2={0} y2={7} {...stroke} />
-      </pattern>
-      <pattern id="dough-dots" width={7} height={7} patternUnits="userSpaceOnUse">
-        <circle cx={3.5} cy={3.5} r={1.3} fill={colour.ink} fillOpacity={0.2} />
-      </pattern>
-      <pattern id="dough-cross" width={8} height={8} patternUnits="userSpaceOnUse">
-        <path d="M0 4H8M4 0V8" {...stroke} />
-      </pattern>
-    </defs>
-  );
-}
-
 /** The dough of a block, or the load with its number, as far as it has one. */
 function nameOf(plan: Plan, step: Step): string {
   if (step.load != null) return (plan.work.loads[step.load]?.name ?? "").replace(/ of \d+$/, "");
@@ -306,117 +235,6 @@ function nameOf(plan: Plan, step: Step): string {
 
 /** "Deck Drops 2" as "DD2". */
 const shortOf = (name: string) => name.replace(/([^\W\d_])[^\s]*\s*/gu, "$1").replace(/\s+/g, "");
-
-const CHAR_PX = 6.6;
-
-function Block(props: {
-  step: Shown;
-  of: string;
-  pattern?: string;
-  /** The dough's initials and the load's number, where there is more than one dough. */
-  short: string;
-  x: number;
-  width: number;
-  top: number;
-  height: number;
-  strong: boolean;
-  pinned: boolean;
-}) {
-  const { step, of, short, pattern, x, width, top, height } = props;
-  const tray = step.tray ? `${step.tray} ` : "";
-  const verb = shortName(step);
-  // As much as there is room for: what happens to which dough, the dough, its initials, what happens, the tray alone.
-  const told = step.sitting
-    ? [
-        step.title,
-        step.sitting,
-        /bake/i.test(step.sitting) ? "At the oven" : (step.sitting.split(/[ ,]/)[0] ?? ""),
-      ]
-    : undefined;
-  const label = (
-    told ?? [
-      `${tray}${of}${of && ", "}${verb}`,
-      `${tray}${of}`,
-      `${tray}${short}`,
-      `${tray}${verb}`,
-      short,
-      step.tray ?? "",
-    ]
-  ).find((words) => words && width > words.length * CHAR_PX + 4);
-  const fits = height > 12 && label;
-  return (
-    <>
-      <rect
-        x={x}
-        y={top}
-        width={Math.max(width, 1.5)}
-        height={height}
-        rx={Math.min(4, width / 3)}
-        fill={`var(--color-${step.heat})`}
-        stroke={props.strong ? colour.ink : `var(--color-${step.heat}-edge)`}
-        strokeWidth={props.strong ? 2.6 : 1.3}
-      />
-      {pattern && width > 4 && (
-        <rect
-          x={x}
-          y={top}
-          width={width}
-          height={height}
-          rx={Math.min(4, width / 3)}
-          fill={`url(#${pattern})`}
-          pointerEvents="none"
-        />
-      )}
-      {fits && (
-        <text
-          x={x + width / 2}
-          y={top + height / 2 + 4.5}
-          fontSize={12.5}
-          fontWeight={600}
-          textAnchor="middle"
-          fill={colour.ink}
-          pointerEvents="none"
-        >
-          {label}
-        </text>
-      )}
-      {props.pinned && (
-        <circle cx={x + 3} cy={top + 3} r={4} fill={colour.ink} stroke={colour.raw} strokeWidth={1.2} />
-      )}
-    </>
-  );
-}
-
-const NAMES: Partial<Record<Step["kind"], string>> = {
-  brown: "brown",
-  soften: "softens",
-  stand: "cools",
-  thaw: "thaws",
-  pack: "pack",
-  weigh: "weigh",
-  mix: "mix",
-  divide: "divide",
-  chill: "chills",
-  temper: "warms",
-  preheat: "oven heats",
-  oven_change: "changes",
-  form: "shape",
-  wait: "waits",
-  park: "waits cold",
-  bake: "bakes",
-  rest: "rests",
-  cool: "cool",
-  wash: "brush",
-  load: "in",
-  unload: "out",
-  turn: "turn",
-  hot: "hot work",
-  transfer: "to rack",
-  ice: "finish",
-  dry: "sets",
-};
-
-const shortName = (step: Step) => NAMES[step.kind] ?? step.kind;
 
 /** The way of one load, from the middle of each of its stays to the next: of the tray in question alone. */
 function Thread(props: {

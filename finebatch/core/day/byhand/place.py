@@ -43,24 +43,30 @@ def _order_of(t: Ticks, known: Timetable) -> list[Step]:
 
 ANNEALED_FROM = 100  # tries: with fewer there is no time to go astray
 HOTTEST, COLDEST = 12.0, 0.3  # ticks
-LATE_COUNTS, FALL_COUNTS = 0.02, 0.3  # of the mean time at which trays are ready, and of a batter's standing too long
+# Of the mean time at which trays are ready, and of what a batter, or another dough, stands too long.
+LATE_COUNTS, FALL_COUNTS, STAND_COUNTS = 0.02, 0.3, 0.02
 
 
 def _worth(t: Ticks, table: Timetable | None) -> float:
-    """Ticks, less is better: the day's end, and a little for all that is ready late and for batter that falls."""
+    """Ticks, less is better: the day's end, and a little for all that is ready late and for doughs that stand too long."""
     if table is None:
         return FAR * 2.0
     ready = sum(table.ready(t, i) for i in range(len(t.loads))) / len(t.loads)
-    return table.finish(t) + LATE_COUNTS * ready + FALL_COUNTS * _fallen(t, table)
+    return table.finish(t) + LATE_COUNTS * ready + _stood(t, table)
 
 
-def _fallen(t: Ticks, table: Timetable) -> int:
-    over = 0
+def _stood(t: Ticks, table: Timetable) -> float:
+    counts = 0.0
     for d, dough in enumerate(t.doughs):
-        if dough.falls:
-            shaped = [table.loads[i].shape[-1] + x.shape[-1] for i, x in enumerate(t.loads) if d in t.doughs_of(i)]
-            over += max(0, max(shaped, default=0) - table.doughs[d].out - dough.stands)
-    return over
+        if dough.stands:
+            shaped = [
+                table.loads[i].shape[-1] + x.shape[-1]
+                for i, x in enumerate(t.loads)
+                if d in t.doughs_of(i) and x.after_log is None
+            ]
+            over = max(0, max(shaped, default=0) - table.doughs[d].out - dough.stands)
+            counts += over * (FALL_COUNTS if dough.falls else STAND_COUNTS)
+    return counts
 
 
 def _moved(order: list[Step], dice: random.Random) -> list[Step]:

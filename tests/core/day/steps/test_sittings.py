@@ -9,6 +9,7 @@ from finebatch.core.day.byhand.place import first_plan
 from finebatch.core.day.plan import make_plan
 from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
 from finebatch.core.day.solver.search import Effort
+from finebatch.core.day.steps.leftover import Still, clearing_s, still_after
 from finebatch.core.day.steps.rows import Row, numbered
 from finebatch.core.day.steps.sittings import AWAY_S, BREAK_S, LEAST_S, PART_S, PAUSE_S, Sitting, sittings_of
 from finebatch.core.day.steps.step import Heat, Kind, Lane, Step
@@ -137,3 +138,16 @@ def test_a_real_day_is_told_and_its_alike_trays_go_in_together_on_two_racks() ->
         row for sitting in plan.sittings for row in sitting.rows if "into the oven" in row.title and len(row.steps) == 2
     ]
     assert together
+
+
+def test_what_still_sets_when_the_hands_are_done_is_told_and_what_is_cold_is_not() -> None:
+    work = simple(1)
+    cool = hands(Kind.COOL, 300, 2000, load=0).model_copy(update={"place": Lane.COOLING})
+    dry = hands(Kind.DRY, 2500, 6000, load=0).model_copy(update={"place": Lane.COOLING})
+    worked = hands(Kind.TRANSFER, 200, 300, load=0, tray="A")
+    assert still_after(work, (worked, cool)) == (Still(dough=0, sets=False, until_s=2000),)
+    assert still_after(work, (worked, cool, hands(Kind.ICE, 2000, 2500, load=0), dry)) == (
+        Still(dough=0, sets=True, until_s=6000),
+    )
+    assert still_after(work, (worked, cool, hands(Kind.PACK, 2000, 2100))) == ()
+    assert clearing_s(work, (worked,)) < clearing_s(work, (worked, worked.model_copy(update={"tray": "B"})))

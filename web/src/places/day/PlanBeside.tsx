@@ -90,15 +90,10 @@ function Help({ saved, looking }: { saved: SavedPlan; looking: boolean }) {
 }
 
 function Left({ plan, at }: { plan: Schemas["Plan"]; at: Props["at"] }) {
-  const over = Math.max(...plan.steps.filter((step) => step.place === "hands").map((step) => step.end_s));
-  const still = plan.work.doughs.flatMap((dough, d) => {
-    const mine = plan.steps.filter(
-      (step) => step.dough === d && (step.kind === "dry" || step.kind === "cool") && step.end_s > over,
-    );
-    if (!mine.length) return [];
-    const verb = mine.some((step) => step.kind === "dry") ? "sets" : "cools";
-    return [`${dough.name} ${verb} until ${at(Math.max(...mine.map((step) => step.end_s)))}.`];
-  });
+  const still = plan.still.map(
+    ({ dough, sets, until_s }) =>
+      `${plan.work.doughs[dough]?.name} ${sets ? "sets" : "cools"} until ${at(until_s)}.`,
+  );
   const kept = plan.work.doughs.flatMap((dough) =>
     (dough.kept ?? []).map((share) => `${dough.name}, ${share}: wrapped and put away.`),
   );

@@ -41,6 +41,8 @@ export function PlanView() {
   if (error && !saved) return <Missing failure={error as ApiError} raw={`/api/plans/${id}/raw`} />;
   if (!saved || !kitchen) return <Coming title="The bake day" />;
   const { plan } = saved;
+  const { progress } = looking;
+  const settled = progress !== undefined && !progress.looking && saved.revision >= progress.revision;
   const start = new Date(plan.start);
   const now_s = (now.getTime() - start.getTime()) / 1000;
   const at = (seconds: number) => clock(new Date(start.getTime() + seconds * 1000), kitchen);
@@ -90,7 +92,7 @@ export function PlanView() {
         </Button>
       </PlaceHeader>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4 p-5">
-        <Summary saved={saved} at={at} units={kitchen} looking={looking} onPlan={keep} />
+        <Summary saved={saved} at={at} units={kitchen} looking={looking} settled={settled} onPlan={keep} />
         {problem && <Note severity="stop">{problem}</Note>}
         <Changed plan={plan} />
         <TestPanels saved={saved} kitchen={kitchen} onPlan={keep} />
@@ -140,7 +142,7 @@ export function PlanView() {
               />
             )}
           />
-          <PlanBeside saved={saved} at={at} looking={looking.progress?.looking ?? true} />
+          <PlanBeside saved={saved} at={at} looking={!settled} />
         </div>
         <p className="text-plain text-quiet">
           Hot trays and hot sugar burn: dry mitts, and children away from the oven door. Bake times are
@@ -200,11 +202,7 @@ function Changed({ plan }: { plan: Schemas["Plan"] }) {
           <strong>{plan.told}</strong>
         </Note>
       )}
-      {plan.cautions?.map((caution) => (
-        <Note key={caution} severity="ask">
-          {caution}
-        </Note>
-      ))}
+      <Cautions cautions={plan.cautions ?? []} />
       {plan.overstepped.length > 0 && (
         <Note severity="ask">
           <strong>Could not be kept:</strong> {plan.overstepped.join("; ")}.
@@ -223,6 +221,31 @@ function Changed({ plan }: { plan: Schemas["Plan"] }) {
         </details>
       )}
     </div>
+  );
+}
+
+const FEW = 2; // more than so many notes would push the day off the screen
+
+function Cautions({ cautions }: { cautions: string[] }) {
+  if (cautions.length <= FEW)
+    return cautions.map((caution) => (
+      <Note key={caution} severity="ask">
+        {caution}
+      </Note>
+    ));
+  return (
+    <Note severity="ask">
+      <details>
+        <summary className="min-h-11 cursor-pointer py-2 font-semibold">
+          {plural(cautions.length, "dough")} stand ready for longer than they bear: what to do
+        </summary>
+        <ul className="grid gap-1 pb-1">
+          {cautions.map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
+        </ul>
+      </details>
+    </Note>
   );
 }
 
@@ -277,12 +300,14 @@ function Summary({
   at,
   units,
   looking,
+  settled,
   onPlan,
 }: {
   saved: SavedPlan;
   at: (seconds: number) => string;
   units: UnitsOf;
   looking: ReturnType<typeof useLooking>;
+  settled: boolean;
   onPlan: (plan: SavedPlan) => void;
 }) {
   const { plan, request } = saved;
@@ -290,7 +315,7 @@ function Summary({
   const startDay = day(new Date(plan.start), units);
   const endDay = day(new Date(plan.end), units);
   return (
-    <div className="grid gap-2">
+    <section className="grid gap-2" aria-label="The plan" aria-busy={!settled}>
       <p className="text-head font-bold">{saved.title}</p>
       <div className="flex flex-wrap items-baseline gap-x-8 gap-y-1">
         <p className="text-title leading-tight font-extrabold">
@@ -304,11 +329,11 @@ function Summary({
         <p className="max-w-3xl text-plain">
           {request.when === "ready_by" &&
             `Asked for ${clock(new Date(request.at), units)}, with ten minutes in hand. `}
-          {plan.limit} {looking.progress?.looking ? "" : plan.proof} {plan.saving}
+          {plan.limit} {settled && plan.proof} {plan.saving}
         </p>
       </div>
-      <Better saved={saved} looking={looking} onPlan={onPlan} />
-    </div>
+      <Better saved={saved} looking={looking} settled={settled} onPlan={onPlan} />
+    </section>
   );
 }
 
@@ -318,10 +343,12 @@ const LOOK_ON_S = 20;
 function Better({
   saved,
   looking,
+  settled,
   onPlan,
 }: {
   saved: SavedPlan;
   looking: ReturnType<typeof useLooking>;
+  settled: boolean;
   onPlan: (plan: SavedPlan) => void;
 }) {
   const [said, setSaid] = useState<string>();
@@ -359,7 +386,7 @@ function Better({
           </span>
         </>
       ) : (
-        !saved.plan.proved && <Button onClick={look}>Keep looking for a shorter one</Button>
+        settled && !saved.plan.proved && <Button onClick={look}>Keep looking for a shorter one</Button>
       )}
       <a className={linked} href={`/api/plans/${saved.id}/calendar`} download>
         Calendar (.ics)
@@ -367,7 +394,7 @@ function Better({
       <a className={linked} href={`/api/plans/${saved.id}/table`} download>
         Table (CSV)
       </a>
-      {said && !progress?.looking && <span role="status">{said}</span>}
+      {said && settled && <span role="status">{said}</span>}
     </div>
   );
 }

@@ -23,7 +23,6 @@ export function SpecialHours(props: {
     <fieldset className="grid gap-2">
       <legend className="sr-only">Hours that are not like the others</legend>
       {hours.map((one, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: rows have no name, and none moves
         <div key={index} className="flex flex-wrap items-end gap-2.5">
           <div className="w-44">
             <Select
