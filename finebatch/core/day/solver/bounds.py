@@ -30,10 +30,10 @@ def least_finish(t: Ticks) -> int:
 def limited_by(t: Ticks) -> tuple[int, Limit]:
     """A tick before which no plan is finished, and what for: one dough's own way where that is nearly as long, for then neither hands nor
     ovens nor trays would help."""
-    heads = [_shape_head(t, i) for i in range(len(t.loads))]
-    tails = [_tail(t, i) for i in range(len(t.loads))]
-    path = max(_in_head(t, i, heads) + load.slot + tails[i] for i, load in enumerate(t.loads))
-    slots = ((_in_head(t, i, heads), t.loads[i].slot, tails[i]) for i in range(len(t.loads)))
+    heads = [shape_head(t, i) for i in range(len(t.loads))]
+    tails = [tail_of(t, i) for i in range(len(t.loads))]
+    path = longest_way(t)
+    slots = ((in_head(t, i, heads), t.loads[i].slot, tails[i]) for i in range(len(t.loads)))
     bounds = [
         (path, Limit.DOUGH),
         (_energy(_hand_tasks(t, heads, tails), t.hands), Limit.HANDS),
@@ -44,6 +44,17 @@ def limited_by(t: Ticks) -> tuple[int, Limit]:
         bounds.append((held, Limit.TRAYS))
     least, limit = max(bounds, key=lambda bound: bound[0])
     return least, Limit.DOUGH if path >= NEARLY * least else limit
+
+
+def longest_way(t: Ticks) -> int:
+    """Of one load, from the first that its dough needs to packed."""
+    return max(ways(t))
+
+
+def ways(t: Ticks) -> list[int]:
+    """How long each load takes at least, from the first that its dough needs to packed."""
+    heads = [shape_head(t, i) for i in range(len(t.loads))]
+    return [in_head(t, i, heads) + load.slot + tail_of(t, i) for i, load in enumerate(t.loads)]
 
 
 NEARLY = 0.95
@@ -72,12 +83,12 @@ def _made(t: Ticks, d: int) -> int:
     return dough.lead + dough.weigh + dough.mix + dough.divide
 
 
-def _shape_head(t: Ticks, i: int) -> int:
+def shape_head(t: Ticks, i: int) -> int:
     """The first tick at which load i may be shaped."""
     load = t.loads[i]
     if load.after_log is not None:
         log = t.loads[load.after_log]
-        out = _in_head(t, load.after_log, {load.after_log: _shape_head(t, load.after_log)}) + log.slot
+        out = in_head(t, load.after_log, {load.after_log: shape_head(t, load.after_log)}) + log.slot
         return out + max(load.slice_from, log.hot + log.rest + log.transfer)
     dough = t.doughs[load.dough]
     ready = max(_soft_enough(t, d) for d in t.doughs_of(i))
@@ -87,7 +98,7 @@ def _shape_head(t: Ticks, i: int) -> int:
     test = t.test_of(i)
     if test is not None:
         tried = t.loads[test]
-        baked = _in_head(t, test, {test: _shape_head(t, test)}) + tried.slot + tried.hot + tried.rest
+        baked = in_head(t, test, {test: shape_head(t, test)}) + tried.slot + tried.hot + tried.rest
         ready = max(ready, baked + tried.transfer)
     return ready
 
@@ -97,17 +108,17 @@ def _soft_enough(t: Ticks, d: int) -> int:
     return _made(t, d) + dough.chill + (dough.temper if dough.chill > dough.temper_after else 0)
 
 
-def _in_head(t: Ticks, i: int, heads: dict[int, int] | list[int]) -> int:
+def in_head(t: Ticks, i: int, heads: dict[int, int] | list[int]) -> int:
     """The first tick at which load i may go in."""
     return max(heads[i] + sum(t.loads[i].shape) + t.loads[i].before, t.preheat)
 
 
-def _tail(t: Ticks, i: int) -> int:
+def tail_of(t: Ticks, i: int) -> int:
     """From load i leaving the oven until it is ready, its slices with it, and packed."""
     load, pack = t.loads[i], t.doughs[t.loads[i].dough].pack
     own = load.hot + load.rest + load.transfer + load.cool + sum(load.ice) + load.dry + pack
     cuts = [
-        max(t.loads[j].slice_from, load.hot + load.rest + load.transfer) + sum(t.loads[j].shape) + t.loads[j].before + t.loads[j].slot + _tail(t, j)
+        max(t.loads[j].slice_from, load.hot + load.rest + load.transfer) + sum(t.loads[j].shape) + t.loads[j].before + t.loads[j].slot + tail_of(t, j)
         for j in t.slices_of(i)
     ]  # fmt: skip
     return max([own, *cuts])
@@ -134,10 +145,10 @@ def _hand_tasks(t: Ticks, heads: list[int], tails: list[int]) -> list[Task]:
             still = dough.mix - late - length + dough.divide + after
             tasks.append((dough.lead + dough.weigh + late, length, still))
         tasks.append((dough.lead + dough.weigh + dough.mix, dough.divide, after))
-        ready = max((_in_head(t, i, heads) + t.loads[i].slot + tails[i] - dough.pack for i in mine), default=0)
+        ready = max((in_head(t, i, heads) + t.loads[i].slot + tails[i] - dough.pack for i in mine), default=0)
         tasks.append((ready, dough.pack, 0))
     for i, load in enumerate(t.loads):
-        into, tail = _in_head(t, i, heads), tails[i]
+        into, tail = in_head(t, i, heads), tails[i]
         baked = into + t.load + load.bake
         tasks.append((heads[i], sum(load.shape), load.before + load.slot + tail))
         tasks.append((into - load.wash, load.wash + t.load, load.slot - t.load + tail))

@@ -1,14 +1,16 @@
 """The best plan within a limit: a first plan at once, then the constraint model, first for length, then for calm."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from ..byhand.place import first_plan, latest_plan
 from ..times import TICK_S, Ticks, Timetable, to_ticks
 from ..work.work import DayWork, PinPoint
-from .bounds import least_finish
+from .bounds import least_finish, longest_way
 from .model import DayModel, NoSolutionError
+from .subday import least_by_subday
+from .windows import least_by_windows
 
 Heard = Callable[[Timetable], None]
 SMALL, LARGE = 10, 20  # loads: of more, the order is annealed before the solver goes on from there
@@ -86,6 +88,7 @@ def search(
         horizon = 5700
     else:
         horizon = hint.finish(t) if hint and not pins else (hint.finish(t) if hint else 3000) + 960
+    least, effort = _least(t, effort, horizon)
     model = DayModel(t, horizon, pins=pins)
     if hint:
         model.suggest(hint)
@@ -97,7 +100,7 @@ def search(
             raise NoPlanError(error.proved) from error
         found, bound, optimal = hint, 0, False
     length = found.finish(t)
-    bound_ticks = max(int(-(-bound // 1)), least_finish(t))
+    bound_ticks = max(int(-(-bound // 1)), least)
     spare = max(SPARE, round(FALLING_SPARE * length)) if any(dough.falls for dough in t.doughs) else SPARE
     return _calm(t, found, length, 0, length if optimal else min(bound_ticks, length), optimal, effort, pins, spare)
 
@@ -105,8 +108,23 @@ def search(
 SOLVED_MOST = (
     60  # loads: with more the solver finds nothing in the time there is, and what annealing found is the answer
 )
+PART = 0.35  # of the seconds, for what a part of the day proves, where
+WAY_NEAR = (
+    0.98  # then one dough keeps the day waiting about as long as hands are busy, and only both together tell more
+)
 BUILT_A_SECOND = 2000  # loads put somewhere, about, on a small machine
 BUILT_AT_ONCE = 160  # loads put somewhere, about, before the first plan is shown
+
+
+def _least(t: Ticks, effort: Effort, horizon: int) -> tuple[int, Effort]:
+    """A tick before which no plan is finished, as well as can be told before there is a better one; and the effort that is left."""
+    if len(t.loads) <= SMALL:
+        return least_finish(t), effort  # the solver proves these
+    least = least_by_windows(t)
+    if effort.seconds is None or longest_way(t) < WAY_NEAR * least:
+        return least, effort
+    part = least_by_subday(t, PART * effort.seconds, horizon)
+    return max(least, part), replace(effort, seconds=(1 - PART) * effort.seconds)
 
 
 def _tries(t: Ticks, effort: Effort) -> int:
@@ -154,11 +172,14 @@ def _latest(
     found = known or (None if pins else latest_plan(t, t.deadline))
     low = found.begin(t) if found else 0
     # No day is shorter than its bound, so none can begin later than that before the deadline.
-    proved, high = t.deadline - least_finish(t), t.deadline - least_finish(t)
+    high = t.deadline - least_finish(t)
     if high < 0:
         raise NoPlanError(True)
     if not effort.shortest and found:
         return Found(found, high, low >= high)
+    if len(t.loads) > SMALL:
+        high = min(high, t.deadline - least_by_windows(t))
+    proved = high
     for _ in range(HALVINGS):
         if low >= high:
             break

@@ -4,10 +4,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from finebatch.core.day.byhand.place import first_plan
-from finebatch.core.day.solver.bounds import Limit, _energy, least_finish, limited_by
+from finebatch.core.day.solver.bounds import Limit, _energy, least_finish, limited_by, ways
+from finebatch.core.day.solver.search import Effort, NoPlanError, search
+from finebatch.core.day.solver.subday import least_by_subday, part_of
+from finebatch.core.day.solver.windows import least_by_windows
 from finebatch.core.day.times import to_ticks
 from finebatch.core.day.work.work import DayWork
-from tests.day_kit import days, simple
+from tests.day_kit import days, instances, simple, work_of
 
 tasks = st.lists(st.tuples(st.integers(0, 30), st.integers(0, 15), st.integers(0, 30)), max_size=8)
 
@@ -74,3 +77,35 @@ def test_more_of_what_limits_a_day_lowers_its_bound(work: DayWork) -> None:
     }[limit]
     helped = to_ticks(work.model_copy(update={"room": room.model_copy(update=more)}))
     assert limited_by(helped)[0] < least
+
+
+@settings(max_examples=6)
+@given(days(most_doughs=2))
+def test_no_shortest_day_is_shorter_than_its_windows_or_a_part_of_it(work: DayWork) -> None:
+    ticks = to_ticks(work)
+    try:
+        found = search(work, effort=Effort(shortest=0.2, calmest=0.0, tries=10))
+    except NoPlanError:
+        return
+    finish = found.timetable.finish(ticks)
+    assert least_finish(ticks) <= least_by_windows(ticks) <= finish
+    part = part_of(ticks, max(1, len(ticks.loads) // 2))
+    assert len(part.loads) <= len(ticks.loads)
+    assert least_by_subday(ticks, 0.1, finish) <= finish
+
+
+def test_what_hands_cannot_do_at_both_ends_of_a_large_day_is_counted() -> None:
+    """Of 40 loads the first and the last minutes cost at least five minutes more than hands' work and one way do."""
+    party = to_ticks(work_of(next(x for x in instances() if x["name"] == "party1")))
+    assert least_by_windows(party) >= least_finish(party) + 10
+
+
+def test_a_part_of_the_day_has_whole_doughs_first_and_no_slices_without_their_log() -> None:
+    for instance in instances():
+        ticks = to_ticks(work_of(instance))
+        part = part_of(ticks, 12)
+        assert len(part.loads) == min(12, len(ticks.loads))
+        assert max(ways(part)) == max(ways(ticks))
+        for load in part.loads:
+            assert load.dough < len(part.doughs)
+            assert load.after_log is None or part.loads[load.after_log].dough == load.dough
