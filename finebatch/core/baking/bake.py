@@ -37,7 +37,7 @@ def bake_pieces(
         dough_c=case.dough_c,
         oven_c=case.oven_c,
         baked=baked,
-        window=window_of(baked, finish, cue),
+        window=window_of(baked, finish, forming.cue(form) or cue),
         crust=crust_of(baked, looks.tints, crust_ln),
         inclusions=looks.in_piece(pieces.mass_g),
         scale=scale_of(looks.tints),

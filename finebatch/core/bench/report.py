@@ -100,6 +100,7 @@ def _dressed(spec: DoughSpec, found: Assessment, used: set[Part]) -> _Dressed:
     dressing = Dressing(
         lines=found.lines,
         filling_each_g=forming_of(spec.form).filling_g(spec.form),
+        filled_hot=forming_of(spec.form).filled_hot(spec.form),
         trays=found.trays,
         of_dough=(found.shaped_g or 0.0) / found.dough.mass_g,
     )

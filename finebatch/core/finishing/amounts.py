@@ -72,11 +72,12 @@ class FinishPlan(Value):
 
 
 class Dressing(Value):
-    """What finishes are made of and laid on, beside the cookies: all lines, a filling's grams where the form has them, the trays,
+    """What finishes are made of and laid on, beside the cookies: all lines, a filling's grams where the form has them and whether it goes in hot, the trays,
     and how much of the dough is shaped so."""
 
     lines: tuple[WeighedLine, ...]
     filling_each_g: float = 0.0
+    filled_hot: bool = False
     trays: TrayPlan | None = None
     of_dough: float = 1.0
 
@@ -117,10 +118,11 @@ def _plan(finishing: Finishing, outcome: Outcome, dressing: Dressing) -> FinishP
         shares = ((TOPPINGS[finishing.topping].name, 1.0),)
     if own and written:
         shares = tuple((line.name, line.mass_g / written) for line in lines)
+    hot = finishing.kind is FinishKind.FILLING and dressing.filled_hot
     low, usual, high = (coats * minutes for minutes in setting_min(facts.sets))
     work = TOPPINGS[finishing.topping].work_s if finishing.kind is FinishKind.TOPPING else work_s(facts.work)
     return FinishPlan(
-        kind=finishing.kind, label=facts.label, each_g=each, total_g=total, per=facts.per, when=facts.when, how=facts.how, coats=coats,
+        kind=finishing.kind, label=facts.label, each_g=each, total_g=total, per=facts.per, when=When.HOT if hot else facts.when, how=FILLED_HOT if hot else facts.how, coats=coats,
         coatable=facts.coatable, set_low_min=low, set_high_min=high, set_usual_min=usual, work_s=coats * work * count,
         parts=tuple(FinishPart(name=name, mass_g=total * share) for name, share in shares), has_card=bool(lines), of_card=own,
         written_g=written, short_g=max(0.0, total - written) if written is not None else 0.0,
@@ -159,6 +161,7 @@ def _each_g(finishing: Finishing, outcome: Outcome, dressing: Dressing) -> float
     return facts.g_cm2 * surface_cm2(outcome, facts.on) * cover
 
 
+FILLED_HOT = "Press the dents again at half time, fill them as the tray comes out. Jam straight from the pan burns."
 DENT_SHARE = 0.2  # a thumb's dent holds about a fifth of the ball's weight
 
 

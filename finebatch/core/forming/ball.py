@@ -13,7 +13,7 @@ from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
 from .portioning import one_piece, portioned
-from .protocol import Forming, Wanted, Widening, times_over
+from .protocol import Forming, Pace, Wanted, Widening, times_over
 
 
 class BallBy(StrEnum):
@@ -25,7 +25,8 @@ class BallBy(StrEnum):
 
 
 class BallForm(Value):
-    """A rolled ball. `pressed_mm` is the thickness it is pressed to; `filling_g` goes into the thumb's dent."""
+    """A rolled ball. `pressed_mm` is the thickness it is pressed to; `filling_g` goes into the thumb's dent, before the bake or (`filled_hot`) as
+    they come out, the dents pressed again half way."""
 
     kind: Literal["ball"] = "ball"
     by: BallBy = BallBy.GRAMS
@@ -34,8 +35,11 @@ class BallForm(Value):
     ball_mm: float = Field(default=32.0, ge=8, le=120)
     pressed_mm: float | None = Field(default=None, ge=2, le=60)
     filling_g: float = Field(default=0.0, ge=0, le=50)
+    filled_hot: bool = False
 
 
+# A thumb's dent in raw dough, in half-baked dough, and hot filling into it (judged).
+DENT_S, AGAIN_S, FILL_HOT_S = 3.0, 2.0, 3.0
 PRESSED_SHARES = (0.9, 0.75, 0.6, 0.45, 0.33)  # of the ball's height
 
 
@@ -62,6 +66,7 @@ class Rolling(Forming[BallForm]):
     verb = "Roll"
     step = "form_ball"
     size_is = "portion_g"
+    hot_words = "fill the dents level while they are soft; jam from the pan burns"
     widened_by = Widening(field="portion_g", least=3, most=400)
 
     def size_field(self, form: BallForm) -> str:
@@ -96,6 +101,9 @@ class Rolling(Forming[BallForm]):
     def filling_g(self, form: BallForm) -> float:
         return form.filling_g
 
+    def filled_hot(self, form: BallForm) -> bool:
+        return form.filled_hot and form.filling_g > 0
+
     def for_count(self, form: BallForm, wanted: Wanted) -> BallForm:
         return form.but(by=BallBy.COUNT, count=wanted.count)
 
@@ -111,10 +119,22 @@ class Rolling(Forming[BallForm]):
     def shaping_sizes(self, form: BallForm) -> str:
         return f"{form.pressed_mm:g} mm thick" if form.pressed_mm else ""
 
+    def cue(self, form: BallForm) -> str:
+        return "base pale gold and the dents dry" if self.filled_hot(form) else ""
+
     def shaping_says(self, form: BallForm, pieces: int) -> str:
-        if form.filling_g:
+        if form.filling_g and not form.filled_hot:
             return f"Roll {pieces}, press a dent in each, fill them level"
         return f"Roll and press {pieces}" if form.pressed_mm else f"Roll {pieces}"
 
     def shape_step(self, form: BallForm) -> str:
-        return "form_thumbprint_fill" if form.filling_g else self.step
+        return "form_thumbprint_fill" if form.filling_g and not form.filled_hot else self.step
+
+    def then_shaped(self, form: BallForm) -> tuple[tuple[str, float], ...]:
+        return (("press a dent in each", DENT_S),) if self.filled_hot(form) else ()
+
+    def at_half(self, form: BallForm) -> tuple[str, float]:
+        return ("press the dents again", AGAIN_S) if self.filled_hot(form) else ("", 0.0)
+
+    def hot_s(self, form: BallForm, pieces: int, pace: Pace) -> float:
+        return FILL_HOT_S * pieces if self.filled_hot(form) else 0.0

@@ -123,6 +123,14 @@ class Forming(ABC, Generic[F]):
         """Grams of filling in each piece."""
         return 0.0
 
+    def filled_hot(self, form: F) -> bool:
+        """Whether the filling goes in as they come out of the oven."""
+        return False
+
+    def cue(self, form: F) -> str:
+        """What to look for, where the family's own words are of another way of making it."""
+        return ""
+
     def small(self, form: F) -> F | None:
         """The form of the smaller of two sizes cut from one dough."""
         return None
@@ -195,6 +203,14 @@ class Forming(ABC, Generic[F]):
     def shape_step(self, form: F) -> str:
         """The process table's step of shaping."""
         return self.step
+
+    def then_shaped(self, form: F) -> tuple[tuple[str, float], ...]:
+        """What else is done to each piece as it is shaped, and seconds of it."""
+        return ()
+
+    def at_half(self, form: F) -> tuple[str, float]:
+        """What is done at half time beside turning the tray, and seconds of it a piece; "" for nothing."""
+        return "", 0.0
 
     def dividing_s(self, form: F, pace: Pace, chilled: bool) -> float:
         """Seconds of work between mixing and chilling."""

@@ -28,7 +28,7 @@ densities = st.floats(0.7, 1.3)
 
 FORMS = [
     ScoopForm(portion_g=30), BallForm(portion_g=22), BallForm(by=BallBy.COUNT, count=31), BallForm(by=BallBy.WIDTH, ball_mm=34),
-    BallForm(portion_g=18, pressed_mm=15, filling_g=4), BatterForm(spoon_ml=10, spread_mm=5), CutoutForm(), LogForm(),
+    BallForm(portion_g=18, pressed_mm=15, filling_g=4, filled_hot=True), BatterForm(spoon_ml=10, spread_mm=5), CutoutForm(), LogForm(),
     LogForm(logs=3, slice_mm=10), *(RopeForm(figure=figure) for figure in Figure),
 ]  # fmt: skip
 

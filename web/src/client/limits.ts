@@ -51,6 +51,9 @@ export const LIMITS = {
       "min": 0.0,
       "max": 50.0,
       "start": 0.0
+    },
+    "filled_hot": {
+      "start": false
     }
   },
   "BatterForm": {

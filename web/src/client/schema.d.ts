@@ -1654,7 +1654,8 @@ export interface components {
         BallBy: "grams" | "count" | "width";
         /**
          * BallForm
-         * @description A rolled ball. `pressed_mm` is the thickness it is pressed to; `filling_g` goes into the thumb's dent.
+         * @description A rolled ball. `pressed_mm` is the thickness it is pressed to; `filling_g` goes into the thumb's dent, before the bake or (`filled_hot`) as
+         *     they come out, the dents pressed again half way.
          */
         BallForm: {
             /**
@@ -1686,6 +1687,11 @@ export interface components {
              * @default 0
              */
             filling_g: number;
+            /**
+             * Filled Hot
+             * @default false
+             */
+            filled_hot: boolean;
         };
         /**
          * Basis
@@ -5811,7 +5817,7 @@ export interface components {
          * Texts
          * @description What the steps of one load are called: the verb of shaping, what is done to how many with it, what it is made up of with the time of
          *     each; what is brushed on just before the oven and made for it; what else is done to the raw pieces and to the tray before them; what to
-         *     look for, the hot work, the finish; what half time is for, and what becomes of the cookies after the tray.
+         *     look for, the hot work, the finish; what half time is for, or what is done then beside turning the tray, and what becomes of the cookies after the tray.
          */
         Texts: {
             /** Shape */
@@ -5896,6 +5902,11 @@ export interface components {
              * @default
              */
             half: string;
+            /**
+             * At Half
+             * @default
+             */
+            at_half: string;
             /**
              * Off
              * @default

@@ -93,9 +93,10 @@ def _joined(work: DayWork, loads: list[int], steps: list[Step], words: tuple[Tex
         return f"{words[loads[0]].half}: {trays}"
     if kind is Kind.TURN:
         swap = " and swap their racks" if any("swap" in step.title for step in steps) else ""
-        return f"Turn {trays}{swap}"
+        again = f", and {words[loads[0]].at_half}" if words[loads[0]].at_half else ""
+        return f"Turn {trays}{swap}{again}"
     if kind is Kind.LOOK:
-        return f"First look at {trays}: {names}"
+        return f"First look through the glass: {trays}, {names}"
     if kind is Kind.UNLOAD:
         return f"{capital(trays)} out"
     if kind is Kind.TRANSFER:

@@ -7,7 +7,9 @@ from ...base import capital
 from ..texts import Texts
 from ..times import TICK_S, Ticks, Timetable
 from ..work.work import DayWork, DoughWork, LoadWork
+from .looks import BEFORE_END_S, looks_placed
 from .naming import rack_numbers, tray_names
+from .once import said_once
 from .reasons import explained
 from .step import Heat, Kind, Lane, Step
 
@@ -22,23 +24,9 @@ def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, ...]
     for i in range(len(work.loads)):
         steps += _load_steps(work, t, table, i, trays, racks[i], words[i])
     steps += _oven_steps(work, t, table, words)
-    steps = _made_first(_switched_off(steps), words)
+    steps = looks_placed(work, said_once(t, steps, words))
     ordered = sorted(steps, key=lambda step: (step.start_s, step.end_s, step.kind.value))
     return tuple(explained(work, _by_person(ordered, work.room.hands, work.lone)))
-
-
-def _made_first(steps: list[Step], words: tuple[Texts, ...]) -> list[Step]:
-    """With the first tray of each dough that is brushed, and the first that is finished, it is said to make what goes on."""
-    first: dict[tuple[Kind, int | None], int] = {}
-    for n, step in enumerate(steps):
-        of = (step.kind, step.dough)
-        if step.kind in (Kind.ICE, Kind.WASH) and (of not in first or step.start_s < steps[first[of]].start_s):
-            first[of] = n
-    for (kind, _), n in first.items():
-        load = steps[n].load
-        make = "" if load is None else words[load].make if kind is Kind.ICE else words[load].wash_make
-        steps[n] = steps[n].model_copy(update={"detail": f"{make} {steps[n].detail}".strip()})
-    return steps
 
 
 def _by_person(ordered: list[Step], hands: int, lone: tuple[tuple[int, int], ...]) -> list[Step]:
@@ -59,19 +47,6 @@ def _by_person(ordered: list[Step], hands: int, lone: tuple[tuple[int, int], ...
         free_from[person], last[of] = step.end_s, person
         found.append(step.model_copy(update={"person": person + 1}))
     return found
-
-
-def _switched_off(steps: list[Step]) -> list[Step]:
-    """With the last tray of each oven it is said to switch it off."""
-    last: dict[int, int] = {}
-    for n, step in enumerate(steps):
-        if step.kind is Kind.UNLOAD and step.oven is not None:
-            best = last.get(step.oven)
-            if best is None or steps[best].end_s < step.end_s:
-                last[step.oven] = n
-    for n in last.values():
-        steps[n] = steps[n].model_copy(update={"detail": f"{steps[n].detail} Then switch the oven off.".strip()})
-    return steps
 
 
 def _words_of(work: DayWork, words: tuple[Texts, ...], d: int) -> Texts:
@@ -256,11 +231,11 @@ def _load_steps(
     ]  # fmt: skip
     look = into_end + min(ticks.bake, words.first_look_s // TICK_S)
     at_turn = bool(words.first_look_s and ticks.turn) and abs(look - times.turn) < JOINED
-    if words.first_look_s and not at_turn and bake_end - look >= JOINED:
+    if words.first_look_s and not at_turn and (bake_end - look) * TICK_S >= BEFORE_END_S:
         steps.append(
             _step(
                 Kind.LOOK,
-                f"First look at {vessel}, {load.name}",
+                f"First look through the glass: {vessel}, {load.name}",
                 Lane.OVEN,
                 Heat.HOT,
                 look,
@@ -272,10 +247,8 @@ def _load_steps(
     if ticks.turn:
         other = _swapped_with(t, table, i)
         with_ = "" if other is None else f"{_vessel(work.loads[other])} {trays[other]}"
-        turning = words.half or "Turn"
-        title = (
-            f"{turning}: {vessel}" if words.half or other is None else f"Turn, and swap racks with {with_}: {vessel}"
-        )
+        acts = ["turn", "" if words.half or other is None else f"swap racks with {with_}", words.at_half]
+        title = f"{words.half or capital(_after_comma(acts))}: {vessel}"
         steps.append(
             _step(
                 Kind.TURN,
@@ -307,6 +280,12 @@ def _load_steps(
         end = times.ice[-1] + ticks.ice[-1]
         steps.append(_step(Kind.DRY, f"{load.name} sets", Lane.COOLING, Heat.COLD, end, end + ticks.dry, **off))
     return steps
+
+
+def _after_comma(acts: list[str]) -> str:
+    """“turn, and swap racks” of what is there to be done."""
+    *before, last = filter(None, acts)
+    return f"{', '.join(before)}, and {last}" if before else last
 
 
 MEASURE = "How wide each is, how long it was in, how it looks: written here, the rest of the dough is laid out and timed by it."

@@ -127,6 +127,7 @@ def plain_loads(
     forming = forming_of(form)
     frozen = spec.making.frozen and forming.freezes
     raw = raw_of(finishes, outcome.pieces.count + outcome.pieces.small_count, len(plan.loads))
+    raw = raw._replace(shaped=(*forming.then_shaped(form), *raw.shaped))
     if frozen:  # what is done to the pieces as they are shaped was done before
         raw = raw._replace(shaped=())
     on_piece = sum(s for _, s in raw.shaped)
@@ -136,6 +137,7 @@ def plain_loads(
     first_roll = sum(roll.count for roll in outcome.pieces.rolls if not roll.again) if not size else total
     bake_s = round(60 * outcome.window.aim_min)
     on_raw = ", ".join(words for words, _ in raw.shaped)
+    half_says, half_each = forming.at_half(form)
     greased = any(finish.kind is FinishKind.GREASED_SHEET for finish in finishes)
     tray_first = PAN_FIRST if forming.own_trays(form) else "Grease the tray." if greased else LINE
     made = 0
@@ -157,7 +159,7 @@ def plain_loads(
                 dough=index, name=f"{spec.name}{size} {n + 1} of {len(plan.loads)}" if len(plan.loads) > 1 else f"{spec.name}{size}",
                 pieces=pieces, tray=tray,
                 shape_s=math.ceil(on_tray + own + on_piece * pieces), wash_s=math.ceil(washing), dry_first_s=raw.dry_first_s, oven_c=_conventional(spec.oven, outcome.oven_c),
-                bake_s=bake_s, turn_s=round(typical_s("oven_rotate")) if bake_s >= TURNED_FROM_S and not lifted else 0, wait_max_s=WAIT_MAX_S,
+                bake_s=bake_s, turn_s=round(typical_s("oven_rotate") + half_each * pieces) if bake_s >= TURNED_FROM_S and not lifted else 0, wait_max_s=WAIT_MAX_S,
                 hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * spec.rest_on_tray_min(style)), rest_slack_s=REST_SLACK_S,
                 transfer_s=CLEAR_S if lifted else max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
                 cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
@@ -167,7 +169,7 @@ def plain_loads(
         )  # fmt: skip
         look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
         words.append(
-            Texts(shape="Lay out" if frozen else forming.verb, doing=doing, visit=_visit(visit), wash=", ".join(raw.washed), wash_make=BEATING if raw.washed else "", first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice.work_s > 0, form), look=look, hot=forming.hot_words, ice=ice.label, make=ice.make, dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw=on_raw, tray_first=tray_first, off="Wipe it: they were lifted off while hot." if lifted else "")
+            Texts(shape="Lay out" if frozen else forming.verb, doing=doing, visit=_visit(visit), wash=", ".join(raw.washed), wash_make=BEATING if raw.washed else "", first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice.work_s > 0, form), look=look, hot=forming.hot_words, ice=ice.label, make=ice.make, dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw=on_raw, tray_first=tray_first, at_half=half_says, off="Wipe it: they were lifted off while hot." if lifted else "")
         )  # fmt: skip
 
 

@@ -16,9 +16,12 @@ from finebatch.core.day.plan import Plan, make_plan
 from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
 from finebatch.core.day.solver.search import Effort
 from finebatch.core.day.steps.step import Kind, Lane, Step
+from finebatch.core.day.steps.steps import steps_of
+from finebatch.core.day.texts import Texts
 from finebatch.core.day.times import to_ticks
 from finebatch.core.day.work.work import DayWork
 from finebatch.core.finishing.kinds import Finishing, FinishKind
+from finebatch.core.forming.ball import BallForm
 from finebatch.core.forming.batter import BatterForm
 from finebatch.core.forming.pan import PanForm
 from finebatch.core.forming.rusk import RuskForm
@@ -74,7 +77,7 @@ def test_a_bakers_own_words_need_no_full_stop() -> None:
 def test_weighing_and_mixing_speak_the_methods_words_and_sifting_takes_its_time() -> None:
     plan = planned(drop_dough(name="Drops"))
     (weigh,), (mix,) = said(plan, Kind.WEIGH), said(plan, Kind.MIX)
-    assert weigh.detail.startswith("Sift together the ")
+    assert weigh.detail.startswith("Set out scale, bowls, trays and everything to be weighed. Sift together the ")
     assert "Cream the " in mix.detail or "Stir together the " in mix.detail
     assert mix.detail.endswith("Raw flour and raw egg are not for tasting.")
     (work,) = plan.work.doughs
@@ -160,7 +163,7 @@ def test_butter_that_is_melted_anyway_is_not_left_to_get_soft() -> None:
     plan = planned(melted)
     assert said(plan, Kind.SOFTEN) == said(plan, Kind.BROWN) == []
     (weigh,) = said(plan, Kind.WEIGH)
-    assert weigh.detail.startswith("Brown the butter in a light pan: 180 g")
+    assert "Brown the butter in a light pan: 180 g" in weigh.detail
 
 
 def test_logs_are_brushed_before_the_oven_and_pieces_out_of_the_freezer_were_sugared_before() -> None:
@@ -268,6 +271,59 @@ def test_a_look_is_never_within_two_minutes_of_another_act_on_its_tray(racks: in
             assert all(abs(look.start_s - act.start_s) >= 120 for act in acts)
         if not said(plan, Kind.LOOK):
             assert any("Look from minute" in step.detail for step in plan.steps)
+
+
+def in_dough(plan_steps: tuple[Step, ...], moment: int) -> bool:
+    return any(
+        step.place is Lane.HANDS and step.start_s < moment < step.end_s and step.kind is not Kind.TRANSFER
+        for step in plan_steps
+    )
+
+
+@settings(max_examples=25)
+@given(days())
+def test_no_look_of_a_random_day_comes_while_hands_are_at_something_unless_that_is_said(work: DayWork) -> None:
+    ticks = to_ticks(work)
+    table = first_plan(ticks, 2)
+    if table is None or work.room.hands > 1:
+        return
+    words = tuple(Texts(shape="Shape", first_look_s=round(0.8 * load.bake_s)) for load in work.loads)
+    steps = steps_of(work, ticks, table, words)
+    for look in (step for step in steps if step.kind is Kind.LOOK):
+        if in_dough(steps, look.start_s):
+            assert look.detail.endswith("wipe them first.")
+        bake = next(step for step in steps if step.kind is Kind.BAKE and step.load == look.load)
+        told = bake.start_s + 30 * round(0.8 * work.loads[look.load or 0].bake_s / 30)
+        assert -60 <= look.start_s - told <= 90
+
+
+def test_the_first_dough_is_set_out_for_and_the_others_have_a_clean_bowl() -> None:
+    plan = planned(drop_dough(name="Drops"), WAFERS)
+    details = [step.detail for step in said(plan, Kind.WEIGH)]
+    assert details[0].startswith("Set out scale")
+    assert details[1].startswith("A clean bowl and whisk first.")
+    first = plan.steps.index(said(plan, Kind.WEIGH)[0])
+    assert sum("Not a trace of fat" in detail for detail in details) == (plan.steps[first].dough != 1)
+
+
+def test_dents_that_are_filled_hot_are_pressed_again_half_way() -> None:
+    form = BallForm(portion_g=18, pressed_mm=16, filling_g=4, filled_hot=True)
+    raw, hot = (planned(cut_dough(name="Dents", form=one), racks=2) for one in (form.but(filled_hot=False), form))
+    assert all("fill them level" in step.title for step in said(raw, Kind.FORM) if "Go on" not in step.title)
+    assert said(raw, Kind.HOT) == []
+    assert all(
+        "fill" not in step.title and "press a dent in each" in step.title + step.detail
+        for step in said(hot, Kind.FORM)
+        if "Go on" not in step.title
+    )
+    turns = said(hot, Kind.TURN)
+    assert turns
+    for step in turns:
+        assert re.match("Turn, (swap racks with tray ., )?and press the dents again: tray", step.title)
+        assert step.end_s - step.start_s >= 20 + 2 * hot.work.loads[step.load or 0].pieces
+    assert {step.load for step in said(hot, Kind.HOT)} == set(range(len(hot.work.loads)))
+    assert all("fill the dents level" in step.title for step in said(hot, Kind.HOT))
+    assert all("jam glossy" not in step.detail for step in hot.steps)
 
 
 @settings(max_examples=25)

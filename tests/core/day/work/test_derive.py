@@ -81,7 +81,7 @@ def share(spec: DoughSpec, kitchen: Kitchen = KITCHEN, overnight: bool = False):
 
 @pytest.mark.parametrize(
     "form",
-    [ScoopForm(), BallForm(filling_g=3), BatterForm(shaped_hot=True), CutoutForm(small_mm=30), LogForm(), RopeForm(), PanForm(), SheetForm(),
+    [ScoopForm(), BallForm(filling_g=3), BallForm(filling_g=3, filled_hot=True), BatterForm(shaped_hot=True), CutoutForm(small_mm=30), LogForm(), RopeForm(), PanForm(), SheetForm(),
      RuskForm(length_mm=240)],
     ids=lambda form: form.kind,
 )  # fmt: skip

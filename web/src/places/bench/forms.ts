@@ -102,6 +102,15 @@ export const FIELDS: Fields = {
       when: (form) => form.pressed_mm != null,
     },
     { key: "filling_g", label: "Filling each", unit: "g" },
+    {
+      key: "filled_hot",
+      label: "Filled",
+      width: "w-40",
+      options: yesNo("before the bake", "as they come out"),
+      shown: (form) => (form.filled_hot ? "yes" : "no"),
+      take: (form, value) => ({ ...form, filled_hot: value === "yes" }),
+      when: (form) => form.filling_g > 0,
+    },
   ],
   block: [
     { key: "portion_g", label: "Portion", unit: "g" },
