@@ -8,6 +8,8 @@ from collections import defaultdict
 from collections.abc import Iterable
 from itertools import combinations, pairwise
 
+from .broken import Broken
+from .passive import looked_between, passing_broken
 from .steps.step import Kind, Lane, Step
 from .work.work import MIX_WITHIN_S, DayWork, DoughWork, LoadWork
 
@@ -16,17 +18,6 @@ TURN_WITHIN_S = 60
 WASHED_WITHIN_S = 3 * 60
 FOREVER_S = 10**9
 _Group = dict[Kind, list[Step]]
-
-
-class Broken(str):
-    """A broken rule as a sentence; `soft` where a longest time is overstepped, which a repair may have to."""
-
-    soft: bool
-
-    def __new__(cls, text: str, soft: bool = False) -> "Broken":
-        made = super().__new__(cls, text)
-        made.soft = soft
-        return made
 
 
 def violations(work: DayWork, steps: Iterable[Step], baked_s: dict[int, int] | None = None) -> list[Broken]:
@@ -41,10 +32,12 @@ def violations(work: DayWork, steps: Iterable[Step], baked_s: dict[int, int] | N
         broken += _dough(dough, doughs[d])
     for i, load in enumerate(work.loads):
         broken += _load(work, load, loads[i], i, (baked_s or {}).get(i, load.bake_s))
+        broken += passing_broken(load, loads[i])
         broken += _readiness(work, load, i, doughs, loads)
     broken += _packing(work, doughs, loads)
     broken += _hands(work, ordered)
     broken += _alarms(ordered)
+    broken += looked_between(ordered, work.room.hands)
     broken += _trays(work, loads)
     broken += _ovens(work, ordered, loads)
     broken += _shared_rooms(work, ordered, doughs, loads)

@@ -11,6 +11,8 @@ from finebatch.core.day.check import violations
 from finebatch.core.day.limits import Limits
 from finebatch.core.day.solver.search import Effort, NoPlanError, search
 from finebatch.core.day.steps.step import Kind, Lane, Step
+from finebatch.core.day.steps.steps import steps_of
+from finebatch.core.day.texts import Texts
 from finebatch.core.day.times import to_ticks
 from finebatch.core.day.work.work import DayWork, DoughWork, LoadWork, Pin
 from tests.day_kit import as_steps, instances, simple
@@ -64,7 +66,8 @@ def rich() -> tuple[DayWork, list[Step]]:
     )
     table = first_plan(to_ticks(work), 6)
     assert table
-    steps = list(as_steps(work, table))
+    words = tuple(Texts(shape="Shape", first_look_s=round(0.8 * load.bake_s)) for load in work.loads)
+    steps = list(steps_of(work, to_ticks(work), table, words))
     assert violations(work, steps) == []
     return work, steps
 
@@ -121,6 +124,14 @@ def all_of(kinds: tuple[Kind, ...], load: int, by_s: int) -> Fault:
     return fault
 
 
+def busy_look(steps: list[Step]) -> list[Step]:
+    """A first look in the middle of mixing."""
+    mix = next(s for s in steps if s.kind is Kind.MIX)
+    look = next(s for s in steps if s.kind is Kind.LOOK)
+    moved = look.model_copy(update={"start_s": mix.start_s + 60, "end_s": mix.start_s + 60})
+    return [moved if s is look else s for s in steps]
+
+
 IN_AND_OUT = (Kind.LOAD, Kind.BAKE, Kind.TURN, Kind.UNLOAD)
 FAULTS: dict[str, tuple[Fault, str]] = {
     "weighed before soft": (shift(of(Kind.SOFTEN), 1200), "before its fat is soft"),
@@ -162,6 +173,13 @@ FAULTS: dict[str, tuple[Fault, str]] = {
     "brushed long before": (shift(of(Kind.WASH, 0), -400), "not brushed just before it goes in"),
     "brushed too fast": (shorter(of(Kind.WASH, 0), 5), "brushing is given too little time"),
     "the first coat wet": (all_of((Kind.FORM,), 0, 240), "the first coat has no time to dry"),
+    "waits from later on": (shift(of(Kind.PARK if any(s.kind is Kind.PARK for s in STEPS) else Kind.WAIT), 60), "the wait before the oven is not"),
+    "waits in two places": (lambda steps: [*steps, next(s for s in steps if s.kind in (Kind.WAIT, Kind.PARK))], "the wait before the oven is not"),
+    "rests on a tray that is empty": (shorter(of(Kind.REST, 0), 5000), "the rest on the tray is not"),
+    "cools before it is moved": (shift(of(Kind.COOL, 0), 300), "the cookies do not cool from"),
+    "the tray cools later": (shift(of(Kind.TRAY_COOL, 0), 300), "the tray does not cool from"),
+    "looked at after it is out": (shift(of(Kind.LOOK, 0), 900), "looked at outside its bake"),
+    "looked at with hands in dough": (lambda steps: busy_look(steps), "and it is not said"),
     "never brushed": (without(Kind.WASH), "wash is in the plan 0 times"),
 }  # fmt: skip
 

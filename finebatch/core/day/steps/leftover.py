@@ -21,7 +21,9 @@ def still_after(work: DayWork, steps: tuple[Step, ...]) -> tuple[Still, ...]:
     over = max(step.end_s for step in steps if step.place is Lane.HANDS)
     found = []
     for dough in range(len(work.doughs)):
-        mine = [s for s in steps if s.dough == dough and s.kind in (Kind.DRY, Kind.COOL) and s.end_s > over]
+        mine = [
+            step for step in steps if step.dough == dough and step.kind in (Kind.DRY, Kind.COOL) and step.end_s > over
+        ]
         if mine:
             sets = any(step.kind is Kind.DRY for step in mine)
             found.append(Still(dough=dough, sets=sets, until_s=max(step.end_s for step in mine)))

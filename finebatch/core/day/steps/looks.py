@@ -1,5 +1,7 @@
 """When a tray is first looked at: through the glass, about the minute its bake is told to be looked at, while nobody's hands are in dough."""
 
+from collections import defaultdict
+
 from ..work.work import DayWork
 from .step import Kind, Lane, Step
 
@@ -13,6 +15,10 @@ def looks_placed(work: DayWork, steps: list[Step]) -> list[Step]:
     """Each first look at the moment of its window when hands are free and nothing else rings, else said to come between other work."""
     spans = _hands(steps)
     rings = [step.start_s for step in steps if step.kind in (Kind.TURN, Kind.UNLOAD)]
+    near: dict[int | None, list[int]] = defaultdict(list)
+    for step in steps:
+        if step.kind in (Kind.LOAD, Kind.TURN):
+            near[step.load].append(step.start_s)
     bakes = {step.load: step for step in steps if step.kind is Kind.BAKE}
     found = []
     for step in steps:
@@ -20,7 +26,7 @@ def looks_placed(work: DayWork, steps: list[Step]) -> list[Step]:
             found.append(step)
             continue
         end = bakes[step.load].end_s - BEFORE_END_S
-        acts = [one.start_s for one in steps if one.load == step.load and one.kind in (Kind.LOAD, Kind.TURN)]
+        acts = near[step.load]
         at = [
             step.start_s + by
             for by in WINDOW_S
