@@ -104,129 +104,128 @@ export function Day() {
     <>
       <PlaceHeader title="The bake day" />
       <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        <Panel title="Plan the baking">
-          <form className="grid gap-4 p-4" onSubmit={submit}>
-            {shelf.error && !doughs && <Note severity="stop">{shelf.error.message}</Note>}
-            {(words !== "" || (shelf.total ?? 0) > SEARCHED_FROM) && (
-              <SearchField
-                label={`Find a dough among ${words.trim() ? "all" : shelf.total}`}
-                value={words}
-                onValue={setWords}
-              />
-            )}
-            <DoughAsks
-              asks={asks}
-              doughs={doughs ?? []}
-              chosen={found}
-              kitchen={kitchen}
-              onAsks={(next) => choose({ asks: next })}
-            />
-            <Segments
-              label="The clock fixes"
-              value={when}
-              onValue={(next) => choose({ when: next })}
-              options={options(ANCHORS)}
-            />
-            {when !== "soonest" && kitchen && (
-              <MomentField
-                label={when === "ready_by" ? "All ready by" : "Start at"}
-                kitchen={kitchen}
-                value={at}
-                onValue={(next) => choose({ at: next })}
-                error={atError?.message}
-              />
-            )}
-            {atError?.remedy && (
-              <Button
-                className="justify-self-start"
-                onClick={() => choose({ at: local(new Date(atError.remedy?.value ?? at)) })}
-              >
-                {atError.remedy.label}:{" "}
-                {clock(new Date(atError.remedy.value), kitchen ?? { units: "metric" })}
-              </Button>
-            )}
-            <div className="grid gap-4 sm:grid-cols-2">
-              <div>
-                <Segments
-                  label="In the oven at once"
-                  value={racks}
-                  onValue={(next) => choose({ racks: next })}
-                  options={(["1", "2", "3"] as const)
-                    .slice(0, Math.max(2, kitchen?.rack_positions ?? 2))
-                    .map((n) => [n, n === "1" ? "1 tray" : `${n} trays`] as const)}
+        <form className="contents" onSubmit={submit}>
+          <Panel title="What is baked">
+            <div className="grid gap-4 p-4">
+              {shelf.error && !doughs && <Note severity="stop">{shelf.error.message}</Note>}
+              {(words !== "" || (shelf.total ?? 0) > SEARCHED_FROM) && (
+                <SearchField
+                  label={`Find a dough among ${words.trim() ? "all" : shelf.total}`}
+                  value={words}
+                  onValue={setWords}
                 />
-                {error("racks") && (
-                  <p className="mt-1 font-medium text-stop-edge">{error("racks")?.message}</p>
-                )}
-              </div>
-              <Segments
-                label="Hands"
-                value={hands}
-                onValue={(next) => choose({ hands: next })}
-                options={[
-                  ["1", "just me"],
-                  ["2", "and a helper"],
-                ]}
+              )}
+              <DoughAsks
+                asks={asks}
+                doughs={doughs ?? []}
+                chosen={found}
+                kitchen={kitchen}
+                onAsks={(next) => choose({ asks: next })}
               />
             </div>
-            <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-              <div className="w-52">
-                <Select
-                  label="Trays"
-                  value={fewer}
-                  onValue={(next) => choose({ fewer: next })}
+          </Panel>
+          <Panel title="When, and with what" className="lg:row-span-2">
+            <div className="grid gap-3.5 p-4">
+              <Segments
+                label="The clock fixes"
+                value={when}
+                onValue={(next) => choose({ when: next })}
+                options={options(ANCHORS)}
+              />
+              {when !== "soonest" && kitchen && (
+                <MomentField
+                  label={when === "ready_by" ? "All ready by" : "Start at"}
+                  kitchen={kitchen}
+                  value={at}
+                  onValue={(next) => choose({ at: next })}
+                  error={atError?.message}
+                />
+              )}
+              {atError?.remedy && (
+                <Button
+                  className="justify-self-start"
+                  onClick={() => choose({ at: local(new Date(atError.remedy?.value ?? at)) })}
+                >
+                  {atError.remedy.label}:{" "}
+                  {clock(new Date(atError.remedy.value), kitchen ?? { units: "metric" })}
+                </Button>
+              )}
+              <div className="grid gap-3.5 sm:grid-cols-2">
+                <div>
+                  <Segments
+                    label="In the oven at once"
+                    value={racks}
+                    onValue={(next) => choose({ racks: next })}
+                    options={(["1", "2", "3"] as const)
+                      .slice(0, Math.max(2, kitchen?.rack_positions ?? 2))
+                      .map((n) => [n, n === "1" ? "1 tray" : `${n} trays`] as const)}
+                  />
+                  {error("racks") && (
+                    <p className="mt-1 font-medium text-stop-edge">{error("racks")?.message}</p>
+                  )}
+                </div>
+                <Segments
+                  label="Hands"
+                  value={hands}
+                  onValue={(next) => choose({ hands: next })}
                   options={[
-                    ["0", "all the kitchen has"],
-                    ["1", "one fewer of each kind"],
-                    ["2", "two fewer of each kind"],
+                    ["1", "just me"],
+                    ["2", "a helper too"],
                   ]}
                 />
               </div>
-              <Switch
-                label="Hands rest at night"
-                checked={rest !== undefined}
-                onChecked={(resting) => choose({ rest: resting ? NIGHT : undefined })}
+              <Select
+                label="Trays"
+                value={fewer}
+                onValue={(next) => choose({ fewer: next })}
+                options={[
+                  ["0", "all the kitchen has"],
+                  ["1", "one fewer of each kind"],
+                  ["2", "two fewer of each kind"],
+                ]}
               />
-              {rest && kitchen && (
-                <>
-                  <TimeField
-                    label="From"
-                    kitchen={kitchen}
-                    value={rest[0]}
-                    onValue={(from) => choose({ rest: [from, rest[1]] })}
-                  />
-                  <TimeField
-                    label="to"
-                    kitchen={kitchen}
-                    value={rest[1]}
-                    onValue={(to) => choose({ rest: [rest[0], to] })}
-                  />
-                </>
+              <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+                <Switch
+                  label="Hands rest at night"
+                  checked={rest !== undefined}
+                  onChecked={(resting) => choose({ rest: resting ? NIGHT : undefined })}
+                />
+                {rest && kitchen && (
+                  <>
+                    <TimeField
+                      label="From"
+                      kitchen={kitchen}
+                      value={rest[0]}
+                      onValue={(from) => choose({ rest: [from, rest[1]] })}
+                    />
+                    <TimeField
+                      label="to"
+                      kitchen={kitchen}
+                      value={rest[1]}
+                      onValue={(to) => choose({ rest: [rest[0], to] })}
+                    />
+                  </>
+                )}
+              </div>
+              {kitchen && (
+                <SpecialHours
+                  hours={hours}
+                  day={(when === "soonest" ? local(new Date()) : at).slice(0, 10)}
+                  kitchen={kitchen}
+                  error={errors.find((one) => one.field.startsWith("hours"))?.message}
+                  onHours={(next) => choose({ hours: next })}
+                />
               )}
+              {general && <Note severity="stop">{general.message}</Note>}
+              <Button type="submit" kind="main" disabled={working || !asks.length}>
+                {working ? "Working it out…" : "Make the plan"}
+              </Button>
+              <p className="text-note text-quiet">
+                How long each step takes is your kitchen's: correct the times under Kitchen.
+              </p>
             </div>
-            {kitchen && (
-              <SpecialHours
-                hours={hours}
-                day={(when === "soonest" ? local(new Date()) : at).slice(0, 10)}
-                kitchen={kitchen}
-                error={errors.find((one) => one.field.startsWith("hours"))?.message}
-                onHours={(next) => choose({ hours: next })}
-              />
-            )}
-            {general && <Note severity="stop">{general.message}</Note>}
-            <Button
-              type="submit"
-              kind="main"
-              disabled={working || !asks.length}
-              className="justify-self-start"
-            >
-              {working ? "Working it out…" : "Make the plan"}
-            </Button>
-            <p className="text-note text-quiet">
-              How long each step takes is your kitchen's: correct the times under Kitchen.
-            </p>
-          </form>
-        </Panel>
+          </Panel>
+        </form>
         <PlansMade />
       </div>
     </>

@@ -1,5 +1,6 @@
 /** What is baked: the doughs of a day, and of each how often, how cold, and whether something of it is tried first. */
 import { useQueries } from "@tanstack/react-query";
+import clsx from "clsx";
 import { useMemo } from "react";
 import type { ApiError, DoughSpec, Kitchen } from "../../client/api";
 import { assessOf } from "../../client/assessments";
@@ -84,6 +85,46 @@ function choices(dough: Named, taken: ReadonlySet<string>): [string, string][] {
   return all.filter(([value]) => !taken.has(value));
 }
 
+const TIMES = within("DoughAsk", "times");
+
+/** So many cookies, said instead of batches; and the half batches on either side, for which no egg has to be shared out. */
+function Wished({
+  count,
+  times,
+  onTimes,
+}: {
+  count: number;
+  times: number;
+  onTimes: (times: number) => void;
+}) {
+  const near = [Math.floor(times * 2) / 2, Math.ceil(times * 2) / 2].filter(
+    (one) => one !== times && one >= 0.5 && one <= TIMES.max,
+  );
+  return (
+    <>
+      <NumberField
+        label="Makes"
+        unit=""
+        width="w-18"
+        value={Math.round(count * times)}
+        min={Math.max(1, Math.ceil(count * TIMES.min))}
+        max={Math.floor(count * TIMES.max)}
+        onValue={(wished) => onTimes(Math.ceil((wished / count) * 100) / 100)}
+      />
+      {near.length > 0 && (
+        <p className="flex basis-full flex-wrap items-center gap-2 text-plain text-quiet">
+          An egg may have to be shared out.
+          {near.map((one) => (
+            <Button key={one} onClick={() => onTimes(one)}>
+              {plural(one, "batch", "batches")} {one === 1 ? "makes" : "make"} {Math.round(count * one)}
+            </Button>
+          ))}
+        </p>
+      )}
+    </>
+  );
+}
+
 export function DoughAsks(props: {
   asks: Ask[];
   doughs: Named[];
@@ -103,11 +144,17 @@ export function DoughAsks(props: {
     return { dough_id, share_id, test_first: false, try_id: null };
   };
   return (
-    <fieldset className="grid gap-2.5">
-      <legend className="mb-1 font-semibold">What is baked</legend>
+    <fieldset className="grid gap-3">
+      <legend className="sr-only">What is baked</legend>
       {asks.map((ask, index) => (
-        <div key={choiceOf(ask)} className="flex flex-wrap items-end gap-2.5">
-          <div className="min-w-48 flex-1">
+        <div
+          key={choiceOf(ask)}
+          className={clsx(
+            "flex flex-wrap items-end gap-x-4 gap-y-2",
+            index > 0 && "border-line border-t-[1.5px] pt-3",
+          )}
+        >
+          <div className="min-w-44 flex-1">
             <Select
               label={asks.length > 1 ? `Dough ${index + 1}` : "Dough"}
               value={choiceOf(ask)}
@@ -120,16 +167,18 @@ export function DoughAsks(props: {
           <NumberField
             label="Batches"
             unit="×"
-            width="w-18"
+            width="w-22"
             value={ask.times}
-            {...within("DoughAsk", "times")}
+            {...TIMES}
             step={0.5}
             onValue={(times) => put(index, { times })}
           />
           {!ask.share_id && (foretold.get(ask.dough_id)?.count ?? 0) > 1 && (
-            <span className="min-w-20 self-end pb-2.5 text-plain text-quiet">
-              makes {Math.round((foretold.get(ask.dough_id)?.count ?? 0) * ask.times)}
-            </span>
+            <Wished
+              count={foretold.get(ask.dough_id)?.count ?? 1}
+              times={ask.times}
+              onTimes={(times) => put(index, { times })}
+            />
           )}
           <Switch
             label="Chill overnight"
