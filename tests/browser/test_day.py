@@ -268,3 +268,21 @@ def test_so_many_cookies_are_asked_for_and_the_plan_has_them(page: Page, shared:
     settled(page)
     plan = page.evaluate("fetch(location.pathname.replace('/day/', '/api/plans/')).then((answer) => answer.json())")
     assert sum(load["pieces"] for load in plan["plan"]["work"]["loads"]) in range(batch * 2 - 3, batch * 2 - 1)
+
+
+def test_with_a_helper_the_hours_say_who_does_what(page: Page, shared: Server) -> None:
+    shelve(page, shared)
+    ask(page, shared, "Night Drops", "Iced Rounds")
+    page.get_by_text("a helper too", exact=True).click()
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_test_id("plan-end")).to_be_visible(timeout=60_000)
+    settled(page)
+    page.get_by_role("tab", name="By the hour").click()
+    hours = page.get_by_role("list", name="By the hour")
+    mine = hours.get_by_role("region", name="you").get_by_role("listitem").all_inner_texts()
+    theirs = hours.get_by_role("region", name="helper").get_by_role("listitem").all_inner_texts()
+    assert mine
+    assert theirs
+    assert not set(mine) & set(theirs)
+    assert sum("Mix Night Drops" in one for one in mine + theirs) == 1
+    assert [one[:5] for one in mine] == sorted(one[:5] for one in mine)

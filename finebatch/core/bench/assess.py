@@ -30,7 +30,7 @@ from ..dough import (
 from ..forming import forming_of, pieces_of
 from ..formula import EggCount, WeighedLine, count_eggs, dough_parts, weigh_lines
 from ..ingredients import Ingredient
-from ..kitchen import FAN_OFFSET_K, Kitchen, check_oven, spoken, to_c
+from ..kitchen import FAN_OFFSET_K, Kitchen, Tray, check_oven, spoken, to_c
 from ..trays import SmallSize, TrayPlan, lay_out, lay_slices
 from .card import card_problems, carded, minutes_problems
 from .dividing import alone, divided
@@ -161,6 +161,10 @@ def assess_rest(spec: DoughSpec, kitchen: Kitchen, known: "Known | None" = None)
         )
     tray = kitchen.tray(spec.tray_id)
     pieces, wrong = pieces_of(spec.form, shaped_g, density, style, tray)
+    if pieces is None:
+        holds = (one for one in _by_size(kitchen) if pieces_of(spec.form, shaped_g, density, style, one)[0])
+        larger = next(holds, None)
+        wrong = wrong if larger is None else [_on_tray(problem, larger) for problem in wrong]
     problems += wrong
     if pieces is None or any(p.severity is Severity.STOP and p.field.startswith("oven") for p in problems):
         return Assessment(
@@ -195,12 +199,20 @@ def assess_rest(spec: DoughSpec, kitchen: Kitchen, known: "Known | None" = None)
 
 def _with_a_larger_tray(problem: Problem, spec: DoughSpec, outcome: Outcome, kitchen: Kitchen) -> Problem:
     """The smallest of the kitchen's own trays that holds at least one, offered."""
-    for tray in sorted(kitchen.trays, key=lambda tray: tray.width_mm * tray.depth_mm):
+    for tray in _by_size(kitchen):
         plan, _ = lay_out(outcome, spec.form, tray, spec.layout, kitchen.rack_positions, spec.bake_now)
         if plan is not None:
-            remedy = Remedy(label=f"Use the {tray.name.lower()}", field="tray_id", value=tray.id)
-            return problem.model_copy(update={"remedy": remedy})
+            return _on_tray(problem, tray)
     return problem
+
+
+def _by_size(kitchen: Kitchen) -> list[Tray]:
+    return sorted(kitchen.trays, key=lambda tray: tray.width_mm * tray.depth_mm)
+
+
+def _on_tray(problem: Problem, tray: Tray) -> Problem:
+    remedy = Remedy(label=f"Use the {tray.name.lower()}", field="tray_id", value=tray.id)
+    return problem.model_copy(update={"remedy": remedy})
 
 
 def _small(

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from ..bakemodel import Shape
 from ..bakemodel import log as log_shape
-from ..base import Guide, Problem, Value, ask, rectangle, refusal, stop
+from ..base import Guide, Problem, Remedy, Value, ask, rectangle, refusal, stop
 from ..dough import Style
 from ..kitchen import Tray
 from .log import HEEL_MM
@@ -108,7 +108,9 @@ class TwiceBaking(Forming[RuskForm]):
         longest = max(tray.width_mm, tray.depth_mm)
         if form.length_mm > longest:
             message = f"A log of {form.length_mm:.0f} mm is longer than the {tray.name.lower()} ({longest:.0f} mm). Make it shorter, or make more logs."
-            return None, [stop("form.length_mm", message)]
+            fits = 5.0 * math.floor((longest - 2 * SHORT_OF_TRAY_MM) / 5)
+            remedy = Remedy(label=f"{fits:.0f} mm long", field="form.length_mm", value=f"{fits:.0f}")
+            return None, [stop("form.length_mm", message, remedy)]
         problems = []
         if not 8 <= shape.height_mm <= 60:
             message = f"The logs would be {shape.height_mm:.0f} mm high; 15 to 35 mm is usual. Change their number, length or width."

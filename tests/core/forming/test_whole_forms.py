@@ -171,6 +171,24 @@ def test_what_cannot_be_is_said_at_its_field(form: object, field: str, says: str
     assert any(p.field == field and says in p.message for p in made(form).problems)
 
 
+def test_a_log_longer_than_its_tray_is_offered_a_larger_one_or_made_shorter() -> None:
+    long = STARTERS["twice_baked_lean"].but(form=RuskForm(logs=1, length_mm=400))
+    small = next(tray for tray in KITCHEN.trays if max(tray.width_mm, tray.depth_mm) < 400)
+    large = small.model_copy(update={"id": "wide", "name": "Wide sheet", "width_mm": 450.0, "depth_mm": 380.0})
+    for trays, label in (((small, large), "Use the wide sheet"), ((small,), "310 mm long")):
+        kitchen = KITCHEN.model_copy(update={"trays": trays})
+        said = assess(long.but(tray_id=small.id), kitchen)
+        (problem,) = (p for p in said.problems if p.field == "form.length_mm")
+        assert problem.remedy is not None
+        assert problem.remedy.label == label
+        mended = (
+            long.but(tray_id=problem.remedy.value)
+            if problem.remedy.field == "tray_id"
+            else long.but(tray_id=small.id, form=long.form.but(length_mm=float(problem.remedy.value)))
+        )
+        assert assess(mended, kitchen).trays is not None
+
+
 @pytest.mark.parametrize("family", ["twice_baked_butter", "twice_baked_lean"])
 def test_the_twice_baked_dry_in_a_second_bake(family: str) -> None:
     found = assess(STARTERS[family], KITCHEN)

@@ -2,7 +2,7 @@
 
 from typing import TYPE_CHECKING, NamedTuple
 
-from ...base import refusal
+from ...base import Severity, refusal
 from ...bench import Assessment, DoughSpec, Keep, Report, Share, alone, report, share_named, times
 from ...dough import styles
 from ...finishing import FinishPlan
@@ -121,7 +121,9 @@ def _batches(spec: DoughSpec, whole: Report, index: int, asked: DoughAsk) -> tup
     if not batches or any(
         one.found.outcome is None or one.found.trays is None or one.found.dough is None for one in batches
     ):
-        raise refusal(f"doughs.{index}", f"{spec.name} cannot be planned yet: answer the questions on the bench first.")
+        asked_there = [p for one in batches for p in one.found.problems if p.severity is Severity.STOP]
+        why = asked_there[0].message if asked_there else "Questions are open."
+        raise refusal(f"doughs.{index}", f"{spec.name} cannot be planned yet. {why} Change it on the bench first.")
     return batches, kept
 
 

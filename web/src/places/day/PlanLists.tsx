@@ -7,7 +7,7 @@ import { duration } from "../../words/numbers";
 type Sitting = NonNullable<Schemas["Plan"]["sittings"]>[number];
 
 /** Who does it, where there is more than one pair of hands. */
-const PERSONS = ["you", "helper"];
+export const PERSONS = ["you", "helper"];
 
 interface Props {
   steps: Step[];

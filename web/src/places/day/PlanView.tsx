@@ -18,6 +18,7 @@ import { Coming, PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
 import { clock, day, duration, plural, type UnitsOf } from "../../words/numbers";
 import { ChangeSheet } from "./ChangeSheet";
+import { HourList } from "./HourList";
 import { PlanBeside } from "./PlanBeside";
 import { ClockList, TrayList } from "./PlanLists";
 import { StepDetail } from "./StepDetail";
@@ -249,7 +250,7 @@ function Cautions({ cautions }: { cautions: string[] }) {
   );
 }
 
-const LISTS = ["clock", "trays"] as const;
+const LISTS = ["clock", "hours", "trays"] as const;
 
 function Lists(props: {
   saved: SavedPlan;
@@ -262,6 +263,7 @@ function Lists(props: {
   const [list, chooseList] = useChosen("list", LISTS, "clock");
   const lists = [
     ["clock", "By the clock", <ClockList key="c" plan={plan} at={at} now_s={now_s} detail={detail} />],
+    ["hours", "By the hour", <HourList key="h" plan={plan} at={at} now_s={now_s} />],
     ["trays", "Tray by tray", <TrayList key="t" steps={plan.steps} at={at} />],
   ] as const;
   return (
