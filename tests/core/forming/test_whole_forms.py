@@ -172,7 +172,7 @@ def test_what_cannot_be_is_said_at_its_field(form: object, field: str, says: str
 
 
 def test_a_log_longer_than_its_tray_is_offered_a_larger_one_or_made_shorter() -> None:
-    long = STARTERS["twice_baked_lean"].but(form=RuskForm(logs=1, length_mm=400))
+    long = STARTERS["twice_baked_lean"].but(form=RuskForm(logs=2, length_mm=400))
     small = next(tray for tray in KITCHEN.trays if max(tray.width_mm, tray.depth_mm) < 400)
     large = small.model_copy(update={"id": "wide", "name": "Wide sheet", "width_mm": 450.0, "depth_mm": 380.0})
     for trays, label in (((small, large), "Use the wide sheet"), ((small,), "310 mm long")):
