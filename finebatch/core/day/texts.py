@@ -5,12 +5,13 @@ from ..base import Value
 
 class Texts(Value):
     """What the steps of one load are called: the verb of shaping, what is done to how many with it, what it is made up of with the time of
-    each; what is brushed on just before the oven and made for it; what else is done to the raw pieces and to the tray before them; what to
+    each, how large the first sheet is rolled out; what is brushed on just before the oven and made for it; what else is done to the raw pieces and to the tray before them; what to
     look for, the hot work, the finish; what half time is for, or what is done then beside turning the tray, and what becomes of the cookies after the tray."""
 
     shape: str
     doing: str = ""
     visit: str = ""
+    sheet: str = ""
     wash: str = ""
     wash_make: str = ""
     look: str = ""

@@ -7,7 +7,7 @@ from .cutout import MOST_CORNERS, CutoutForm
 from .cutters import Cutter, outline
 from .log import LogForm
 from .pan import PanForm, PanShape
-from .pieces import Pieces
+from .pieces import Pieces, Roll
 from .protocol import SlicedLog, Wanted, WholeTrays
 from .registry import AnyForm, Form, forming_of, pieces_of
 from .rope import Figure, RopeForm
@@ -32,6 +32,7 @@ __all__ = [
     "PanShape",
     "Pieces",
     "Portion",
+    "Roll",
     "RopeForm",
     "RuskForm",
     "ScoopForm",

@@ -5,6 +5,8 @@ from ..texts import Texts
 from ..times import Ticks
 from .step import Kind, Step
 
+# With the first of a dough's steps of a kind, what of its words is said.
+MADE_FIRST = {Kind.ICE: "make", Kind.WASH: "wash_make", Kind.FORM: "sheet"}
 SET_OUT = "Set out scale, bowls, trays and everything to be weighed."
 CLEAN = "A clean bowl and whisk first."
 
@@ -19,11 +21,11 @@ def _made_first(steps: list[Step], words: tuple[Texts, ...]) -> list[Step]:
     first: dict[tuple[Kind, int | None], int] = {}
     for n, step in enumerate(steps):
         of = (step.kind, step.dough)
-        if step.kind in (Kind.ICE, Kind.WASH) and (of not in first or step.start_s < steps[first[of]].start_s):
+        if step.kind in MADE_FIRST and (of not in first or step.start_s < steps[first[of]].start_s):
             first[of] = n
     for (kind, _), n in first.items():
         load = steps[n].load
-        make = "" if load is None else words[load].make if kind is Kind.ICE else words[load].wash_make
+        make = "" if load is None else getattr(words[load], MADE_FIRST[kind])
         steps[n] = steps[n].model_copy(update={"detail": f"{make} {steps[n].detail}".strip()})
     return steps
 

@@ -9,7 +9,7 @@ from ...base import listed, refusal, small
 from ...bench import Assessment, DoughSpec, keeping_words
 from ...dough import Style
 from ...finishing import FinishKind, FinishPlan, Per, When
-from ...forming import Cooling, RuskForm, forming_of
+from ...forming import Cooling, Roll, RuskForm, forming_of
 from ...kitchen import FAN_OFFSET_K, Kitchen, OvenSetting, dial, pace_s, say, typical_s
 from ...trays import TrayPlan, even_loads
 from ..texts import Texts
@@ -145,7 +145,9 @@ def plain_loads(
         made += pieces
         own = each if forming.shaped_whole else each * pieces
         whole = plan.whole
+        scraps = bool(outcome.pieces.rolls) and not size and not frozen and made > first_roll
         doing = f"Lay out {pieces}" if frozen else forming.shaping_says(form, pieces)
+        doing = f"Gather the scraps: {small(doing)}" if scraps else doing
         visit = [
             (tray_first.rstrip("."), "", on_tray),
             (small(doing), "" if frozen else forming.shaping_sizes(form), own),
@@ -163,14 +165,22 @@ def plain_loads(
                 hot_s=round(forming.hot_s(form, pieces, partial(pace_s, kitchen))), rest_s=round(60 * spec.rest_on_tray_min(style)), rest_slack_s=REST_SLACK_S,
                 transfer_s=CLEAR_S if lifted else max(20, round((pace_s(kitchen, "transfer_piece") * pieces) if not whole else 30)),
                 cool_s=round(pace_s(kitchen, "cool_to_icing_ready")), area_cm2=min(kitchen.cooling_cm2, round(area * PIECE_AREA)),
-                scraps=bool(outcome.pieces.rolls) and not size and not frozen and made > first_roll, ice_s=round(ice.work_s * pieces / max(1, _all_pieces(outcome, total))),
+                scraps=scraps, ice_s=round(ice.work_s * pieces / max(1, _all_pieces(outcome, total))),
                 dry_s=ice.sets_s if ice.work_s else 0,
             )
         )  # fmt: skip
         look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
         words.append(
-            Texts(shape="Lay out" if frozen else forming.verb, doing=doing, visit=_visit(visit), wash=", ".join(raw.washed), wash_make=BEATING if raw.washed else "", first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice.work_s > 0, form), look=look, hot=forming.hot_words, ice=ice.label, make=ice.make, dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw=on_raw, tray_first=tray_first, at_half=half_says, off="Wipe it: they were lifted off while hot." if lifted else "")
+            Texts(shape="Lay out" if frozen else forming.verb, doing=doing, visit=_visit(visit), wash=", ".join(raw.washed), wash_make=BEATING if raw.washed else "", first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice.work_s > 0, form), look=look, hot=forming.hot_words, ice=ice.label, make=ice.make, dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw=on_raw, tray_first=tray_first, at_half=half_says, sheet="" if frozen else _sheet(outcome.pieces.rolls), off="Wipe it: they were lifted off while hot." if lifted else "")
         )  # fmt: skip
+
+
+def _sheet(rolls: tuple[Roll, ...]) -> str:
+    """How large the first sheet gets, and that a second cutter's shapes come out of it too; "" where nothing is rolled."""
+    if not rolls:
+        return ""
+    both = "; the small ones come out of it too" if rolls[0].also_mm else ""
+    return f"The first sheet is {rolls[0].sheet_width_mm:.0f} × {rolls[0].sheet_length_mm:.0f} mm rolled out{both}."
 
 
 def _listed(*words: str) -> str:

@@ -23,6 +23,7 @@ from finebatch.core.day.work.work import DayWork
 from finebatch.core.finishing.kinds import Finishing, FinishKind
 from finebatch.core.forming.ball import BallForm
 from finebatch.core.forming.batter import BatterForm
+from finebatch.core.forming.cutout import CutoutForm
 from finebatch.core.forming.pan import PanForm
 from finebatch.core.forming.rusk import RuskForm
 from finebatch.core.kitchen.kitchen import Kitchen
@@ -99,11 +100,22 @@ def test_what_is_done_to_raw_pieces_is_named() -> None:
     assert first.title.startswith("Roll and cut ")
     assert ", roll in sugar: Knots" in first.title
     assert re.match(
-        r"Line the tray, .* \(45 s\); roll and cut \d+ \(5 mm thick, [\d.]+ min\); roll in sugar \(\d+ s\)\.",
+        r"The first sheet is \d+ × \d+ mm rolled out\. Line the tray, .* \(45 s\); roll and cut \d+ \(5 mm thick, [\d.]+ min\); roll in sugar \(\d+ s\)\.",
         first.detail,
     )
     greased = cut_dough(name="Rounds", finishings=(Finishing(kind=FinishKind.GREASED_SHEET),))
-    assert said(planned(greased), Kind.FORM)[0].detail.startswith("Grease the tray (")
+    assert " Grease the tray (" in said(planned(greased), Kind.FORM)[0].detail
+
+
+def test_one_sheet_feeds_both_cutters_and_scraps_are_gathered() -> None:
+    both = cut_dough(name="Rounds", form=CutoutForm(cutter_mm=60, small_mm=30))
+    shaped = said(planned(both), Kind.FORM)
+    assert "the small ones come out of it too" in shaped[0].detail
+    assert sum("first sheet" in step.detail for step in shaped) == 1
+    plan = planned(cut_dough(name="Rounds", tray_id="small"))
+    for step in said(plan, Kind.FORM):
+        scraps = plan.work.loads[step.load or 0].scraps
+        assert ("Gather the scraps" in step.title) == (scraps and "Go on" not in step.title)
 
 
 def test_egg_is_beaten_once_and_brushed_on_just_before_each_tray_goes_in() -> None:

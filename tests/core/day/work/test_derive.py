@@ -223,7 +223,7 @@ def test_a_dough_chilled_overnight_chills_eight_hours() -> None:
 
 
 def test_a_dough_with_open_questions_is_not_planned() -> None:
-    with pytest.raises(Refusal, match="This dough is empty.*on the bench first"):
+    with pytest.raises(Refusal, match=r"This dough is empty.*on the bench first"):
         share(DoughSpec(name="Nothing"))
     with pytest.raises(Refusal) as caught:
         planned(drop_dough(name="A"), DoughSpec(name="Nothing"))
