@@ -26,9 +26,14 @@ def shelve(page: Page, server: Server) -> None:
         return
     lean = next(starter.spec for starter in starters() if starter.style_id == "twice_baked_lean")
     doughs = (
-        drop_dough(name="Night Drops"),
+        drop_dough(name="Night Drops", tags=("harbour fair",)),
         lean.model_copy(update={"name": "Fig Rusks", "form": RuskForm(logs=2, length_mm=240)}),
-        cut_dough(name="Iced Rounds", form=CutoutForm(cutter_mm=70), finishings=(Finishing(kind=FinishKind.GLAZE),)),
+        cut_dough(
+            name="Iced Rounds",
+            tags=("harbour fair",),
+            form=CutoutForm(cutter_mm=70),
+            finishings=(Finishing(kind=FinishKind.GLAZE),),
+        ),
     )
     for dough in doughs:
         answer = page.request.post(f"{server.url}/api/doughs", data=dough.model_dump(mode="json"))
@@ -286,3 +291,18 @@ def test_with_a_helper_the_hours_say_who_does_what(page: Page, shared: Server) -
     assert not set(mine) & set(theirs)
     assert sum("Mix Night Drops" in one for one in mine + theirs) == 1
     assert [one[:5] for one in mine] == sorted(one[:5] for one in mine)
+
+
+def test_all_doughs_with_a_tag_are_asked_for_at_once(page: Page, shared: Server) -> None:
+    shelve(page, shared)
+    ask(page, shared, "Fig Rusks")
+    tags = page.get_by_label("And all that are tagged")
+    choose(tags, label="harbour fair")
+    expect(page.get_by_text("2 doughs added.")).to_be_visible()
+    names = [page.get_by_label(f"Dough {n}", exact=True) for n in (1, 2, 3)]
+    expect(names[0]).to_contain_text("Fig Rusks")
+    assert {name.inner_text().splitlines()[0] for name in names[1:]} == {"Night Drops", "Iced Rounds"}
+    choose(tags, label="harbour fair")
+    expect(page.get_by_text("All of these are here already.")).to_be_visible()
+    page.reload()
+    expect(page.get_by_label("Dough 3", exact=True)).to_be_visible()

@@ -45,6 +45,9 @@ export function useShelfChoices() {
   });
 }
 
+/** The first page of the doughs with a tag: as many as a day takes. */
+export const doughsTagged = (tag: string) => need(api.GET("/api/doughs", { params: { query: { tag } } }));
+
 export const doughNow = (id: string) =>
   need(api.GET("/api/doughs/{dough_id}", { params: { path: { dough_id: id } } }));
 

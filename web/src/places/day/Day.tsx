@@ -4,7 +4,7 @@ import { type FormEvent, useDeferredValue, useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { ApiError, FieldError } from "../../client/api";
 import { lastDough } from "../../client/dough";
-import { useShelf } from "../../client/doughs";
+import { useShelf, useShelfChoices } from "../../client/doughs";
 import { useKitchen } from "../../client/kitchen";
 import { makePlan, usePlans, useShowPlan, warmUp } from "../../client/plans";
 import { Segments, Select, Switch } from "../../pieces/choice";
@@ -36,6 +36,7 @@ export function Day() {
   const [words, setWords] = useState("");
   const shelf = useShelf({ words: useDeferredValue(words.trim()) });
   const { data: kitchen } = useKitchen();
+  const { data: onShelf } = useShelfChoices();
   const [start] = useState((): Choices => {
     const first = lastDough.get();
     const asks = first ? [askOf(first)] : [];
@@ -120,6 +121,7 @@ export function Day() {
                 doughs={doughs ?? []}
                 chosen={found}
                 kitchen={kitchen}
+                tags={onShelf?.tags ?? []}
                 onAsks={(next) => choose({ asks: next })}
               />
             </div>

@@ -1,10 +1,10 @@
 /** What is baked: the doughs of a day, and of each how often, how cold, and whether something of it is tried first. */
 import { useQueries } from "@tanstack/react-query";
 import clsx from "clsx";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import type { ApiError, DoughSpec, Kitchen } from "../../client/api";
 import { assessOf } from "../../client/assessments";
-import { doughNow } from "../../client/doughs";
+import { doughNow, doughsTagged } from "../../client/doughs";
 import { keys } from "../../client/keys";
 import { within } from "../../client/within";
 import { Select, Switch } from "../../pieces/choice";
@@ -130,10 +130,25 @@ export function DoughAsks(props: {
   doughs: Named[];
   chosen: Chosen[];
   kitchen?: Kitchen;
+  tags: readonly string[];
   onAsks: (asks: Ask[]) => void;
 }) {
   const { asks, doughs, chosen, onAsks } = props;
   const foretold = useForetold(chosen, props.kitchen);
+  const [said, setSaid] = useState<string>();
+  const add = async (tag: string) => {
+    if (!tag) return;
+    try {
+      const { doughs: tagged } = await doughsTagged(tag);
+      const more = tagged
+        .filter((one) => one.readable && !taken.has(one.id))
+        .slice(0, MOST_DOUGHS - asks.length);
+      onAsks([...asks, ...more.map((one) => ({ ...asked(one.id), times: 1, overnight: false }))]);
+      setSaid(more.length ? `${plural(more.length, "dough")} added.` : "All of these are here already.");
+    } catch (failure) {
+      setSaid((failure as Error).message);
+    }
+  };
   const put = (index: number, part: Partial<Ask>) =>
     onAsks(asks.map((ask, i) => (i === index ? { ...ask, ...part } : ask)));
   const all = [...chosen.filter((one) => !doughs.some((dough) => dough.id === one.id)), ...doughs];
@@ -223,13 +238,33 @@ export function DoughAsks(props: {
           )}
         </div>
       ))}
-      {asks.length < MOST_DOUGHS && left[0] && (
-        <Button
-          className="justify-self-start"
-          onClick={() => left[0] && onAsks([...asks, { ...asked(left[0][0]), times: 1, overnight: false }])}
-        >
-          And another dough
-        </Button>
+      {asks.length < MOST_DOUGHS && (
+        <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+          {left[0] && (
+            <Button
+              onClick={() =>
+                left[0] && onAsks([...asks, { ...asked(left[0][0]), times: 1, overnight: false }])
+              }
+            >
+              And another dough
+            </Button>
+          )}
+          {props.tags.length > 0 && (
+            <div className="w-56">
+              <Select
+                label="And all that are tagged"
+                value=""
+                onValue={add}
+                options={[["", "choose a tag"], ...props.tags.map((tag) => [tag, tag] as const)]}
+              />
+            </div>
+          )}
+          {said && (
+            <p role="status" className="pb-2.5 text-plain text-quiet">
+              {said}
+            </p>
+          )}
+        </div>
       )}
     </fieldset>
   );
