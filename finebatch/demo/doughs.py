@@ -155,6 +155,8 @@ SLIPWAY_SHARES = (
     Share(id="log", name="Freezer log", amount=25, keep=Keep.FREEZER, form=LogForm(log_mm=42, slice_mm=7), oven=_SLIPWAY_OVEN),
 )  # fmt: skip
 
+FAIR = ("harbour fair",)
+
 
 def demo_doughs() -> list[DoughSpec]:
     """The doughs of the picnic, the one to open first last."""
@@ -167,14 +169,14 @@ def demo_doughs() -> list[DoughSpec]:
                finishings=(Finishing(kind=FinishKind.EGG_WASH),)),
         _dough("Pilot Rusks", PILOT_RUSKS, RuskForm(logs=2, log_mm=50, length_mm=260, slice_mm=14, angle_deg=0, cooling=Cooling.COLD), 165),
         _dough("Keeper's Rusks", KEEPERS_RUSKS, RuskForm(logs=2, log_mm=55, length_mm=270, slice_mm=12, angle_deg=30), 165,
-               making=Making(mixing=Mixing.ONE_STAGE)),
+               making=Making(mixing=Mixing.ONE_STAGE)).but(tags=FAIR),
         _dough("Slipway Slices", SLIPWAY_SLICES, LogForm(log_mm=42, slice_mm=7), 168, making=Making(chill_h=2)).but(shares=SLIPWAY_SHARES),
         _dough("Lamp-room Fingers", LAMP_ROOM_FINGERS, PanForm(shape=PanShape.SQUARE, width_mm=200, across=2, along=9), 160, making=rubbed),
         _dough("Buoy Thumbprints", BUOY_THUMBPRINTS, BallForm(portion_g=18, pressed_mm=16, filling_g=4), 172, making=Making(chill_h=0.5)),
         _dough("Engine Room Ginger", ENGINE_ROOM_GINGER, ScoopForm(portion_g=22), 175, making=Making(chill_h=0.5)),
-        _dough("Tide Rounds", TIDE_ROUNDS, CutoutForm(thickness_mm=5, cutter_mm=58, small_mm=36), 175, making=Making(chill_h=1)),
+        _dough("Tide Rounds", TIDE_ROUNDS, CutoutForm(thickness_mm=5, cutter_mm=58, small_mm=36), 175, making=Making(chill_h=1)).but(tags=FAIR),
         _dough("Bell Buoy Oats", BELL_BUOY_OATS, ScoopForm(scoop_no=40), 350, Scale.F),
-        _dough("Deck Drops", DECK_DROPS, ScoopForm(portion_g=38), 180, making=Making(mixing=Mixing.ONE_STAGE, chill_h=1)),
+        _dough("Deck Drops", DECK_DROPS, ScoopForm(portion_g=38), 180, making=Making(mixing=Mixing.ONE_STAGE, chill_h=1)).but(tags=FAIR),
     ]  # fmt: skip
 
 
