@@ -5,41 +5,60 @@ from collections import defaultdict
 from ..work.work import DayWork
 from .step import Kind, Lane, Step
 
-WINDOW_S = (0, -30, 30, 60)  # from the minute that is told, tried in turn
+WINDOW_S = (-30, 0, 30, 60)  # from the minute that is told
 RING_APART_S = 60
 BEFORE_END_S = 120  # a look so near the end is part of taking the tray out, and so near another act at it of that
 IN_HAND = "Hands are at something else then: wipe them first."
 
 
 def looks_placed(work: DayWork, steps: list[Step]) -> list[Step]:
-    """Each first look at the moment of its window when hands are free and nothing else rings, else said to come between other work."""
+    """Each first look at the moment of its window when hands are free and nothing else rings, else said to come between other work; trays of
+    one oven together where their windows meet."""
     spans = _hands(steps)
     rings = [step.start_s for step in steps if step.kind in (Kind.TURN, Kind.UNLOAD)]
-    near: dict[int | None, list[int]] = defaultdict(list)
+    of_load: dict[int | None, list[Step]] = defaultdict(list)
     for step in steps:
-        if step.kind in (Kind.LOAD, Kind.TURN):
-            near[step.load].append(step.start_s)
-    bakes = {step.load: step for step in steps if step.kind is Kind.BAKE}
-    found = []
-    for step in steps:
-        if step.kind is not Kind.LOOK:
-            found.append(step)
-            continue
-        end = bakes[step.load].end_s - BEFORE_END_S
-        acts = near[step.load]
-        at = [
-            step.start_s + by
-            for by in WINDOW_S
-            if by == 0
-            or (step.start_s + by <= end and all(abs(step.start_s + by - act) >= BEFORE_END_S for act in acts))
-        ]
-        free = [moment for moment in at if _free(work, spans, moment)]
-        quiet = [moment for moment in free if all(abs(moment - ring) >= RING_APART_S for ring in rings)]
-        moment = next(iter(quiet or free), step.start_s)
+        of_load[step.load].append(step)
+    windows = {n: _window(step, of_load[step.load]) for n, step in enumerate(steps) if step.kind is Kind.LOOK}
+    found = list(steps)
+    for together in _met(steps, windows):
+        at = set.intersection(*(set(windows[n]) for n in together))
+        told = sum(steps[n].start_s for n in together) / len(together)
+
+        def worth(moment: int, told: float = told) -> tuple[bool, bool, float, int]:
+            rung = any(abs(moment - ring) < RING_APART_S for ring in rings)
+            return not _free(work, spans, moment), rung, abs(moment - told), moment
+
+        moment = min(at, key=worth)
         rings.append(moment)
-        detail = step.detail if free else f"{step.detail} {IN_HAND}"
-        found.append(step.model_copy(update={"start_s": moment, "end_s": moment, "detail": detail}))
+        for n in together:
+            detail = steps[n].detail if _free(work, spans, moment) else f"{steps[n].detail} {IN_HAND}"
+            found[n] = steps[n].model_copy(update={"start_s": moment, "end_s": moment, "detail": detail})
     return found
+
+
+def _window(look: Step, mine: list[Step]) -> list[int]:
+    """The moments at which a tray may be first looked at: about when it is told, and not just before or after another act at it."""
+    acts = [step.start_s for step in mine if step.kind in (Kind.LOAD, Kind.TURN)]
+    end = next(step.end_s for step in mine if step.kind is Kind.BAKE) - BEFORE_END_S
+    return [
+        look.start_s + by
+        for by in WINDOW_S
+        if by == 0 or (look.start_s + by <= end and all(abs(look.start_s + by - act) >= BEFORE_END_S for act in acts))
+    ]
+
+
+def _met(steps: list[Step], windows: dict[int, list[int]]) -> list[list[int]]:
+    """The looks in order of time, those of one oven whose windows have a moment in common together."""
+    groups: list[list[int]] = []
+    for n in sorted(windows, key=lambda n: steps[n].start_s):
+        last = groups[-1] if groups else []
+        common = set(windows[n]).intersection(*(windows[one] for one in last))
+        if last and common and steps[last[0]].oven == steps[n].oven:
+            last.append(n)
+        else:
+            groups.append([n])
+    return groups
 
 
 def _hands(steps: list[Step]) -> list[tuple[int, int]]:
