@@ -19,7 +19,7 @@ class NoSolutionError(RuntimeError):
 
 
 # What calm is worth, in half ticks of a tray's waiting (judged).
-PAIR_WORTH, LATER_COSTS, STANDING_COSTS, FALLING_COSTS = 160, 12, 1, 8
+PAIR_WORTH, TURNED_WORTH, LATER_COSTS, STANDING_COSTS, FALLING_COSTS = 160, 60, 12, 1, 8
 
 
 class DayModel(DayRules):
@@ -78,6 +78,7 @@ class DayModel(DayRules):
             + 20 * sum(v["parked"] for v in self._loads)
             - sum(early)
             - PAIR_WORTH * sum(self._pairs())
+            - TURNED_WORTH * sum(self._turned())
             + sum(worth * over for worth, over in self._stood())
             + (LATER_COSTS * self.finish if spare else 0)
         )
@@ -102,6 +103,23 @@ class DayModel(DayRules):
                 found.append(pair)
             else:
                 before.pop(load.dough, None)
+            last[load.dough] = i
+        return found
+
+    def _turned(self) -> list[Any]:
+        """One for every two trays that follow one another in a dough and are turned with one opening of the door."""
+        found: list[Any] = []
+        last: dict[int, int] = {}
+        if len(self.t.ovens) > 1 or self.t.ovens[0] < 2:
+            return found
+        for i, load in enumerate(self.t.loads):
+            a = last.get(load.dough)
+            if a is not None and load.turn and self.t.loads[a].turn:
+                together = self.cp.new_bool_var(f"turned{a}_{i}")
+                near = max(BELL, load.turn, self.t.loads[a].turn)
+                apart = self._loads[i]["turn"] - self._loads[a]["turn"]
+                self.cp.add_linear_constraint(apart, -near, near).only_enforce_if(together)
+                found.append(together)
             last[load.dough] = i
         return found
 

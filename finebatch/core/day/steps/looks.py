@@ -1,6 +1,6 @@
 """When a tray is first looked at: through the glass, about the minute its bake is told to be looked at, while nobody's hands are in dough."""
 
-from collections import defaultdict
+from collections import defaultdict, deque
 
 from ..work.work import DayWork
 from .step import Kind, Lane, Step
@@ -21,17 +21,22 @@ def looks_placed(work: DayWork, steps: list[Step]) -> list[Step]:
         of_load[step.load].append(step)
     windows = {n: _window(step, of_load[step.load]) for n, step in enumerate(steps) if step.kind is Kind.LOOK}
     found = list(steps)
-    for together in _met(steps, windows):
-        at = set.intersection(*(set(windows[n]) for n in together))
-        told = sum(steps[n].start_s for n in together) / len(together)
+    waiting = deque(_met(steps, windows))
+    while waiting:
+        met = waiting.popleft()
+        common = set.intersection(*(set(windows[n]) for n in met))
+        if len(met) > 1 and not any(_free(work, spans, moment) for moment in common):
+            waiting.extend([n] for n in met)  # each by itself may find a moment
+            continue
+        told = sum(steps[n].start_s for n in met) / len(met)
 
         def worth(moment: int, told: float = told) -> tuple[bool, bool, float, int]:
             rung = any(abs(moment - ring) < RING_APART_S for ring in rings)
             return not _free(work, spans, moment), rung, abs(moment - told), moment
 
-        moment = min(at, key=worth)
+        moment = min(common, key=worth)
         rings.append(moment)
-        for n in together:
+        for n in met:
             detail = steps[n].detail if _free(work, spans, moment) else f"{steps[n].detail} {IN_HAND}"
             found[n] = steps[n].model_copy(update={"start_s": moment, "end_s": moment, "detail": detail})
     return found
