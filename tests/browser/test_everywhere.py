@@ -179,13 +179,13 @@ def test_the_days_choices_outlive_a_reload_and_follow_the_kitchens_clock(
 ) -> None:
     page.goto(f"{server.url}/day?dough={shelved['Slip Drops']}")
     set_moment(page, "All ready by", "2031-06-05T16:45")
-    page.get_by_text("and a helper").click()
+    page.get_by_text("a helper too").click()
     page.get_by_label("Hands rest at night").click()
     page.wait_for_timeout(500)
     page.reload()
     expect_moment(page, "All ready by", "2031-06-05T16:45")
     expect(page.get_by_label("Hands rest at night")).to_be_checked()
-    expect(page.get_by_role("radio", name="and a helper")).to_be_checked()
+    expect(page.get_by_role("radio", name="a helper too")).to_be_checked()
     day = page.url
     page.goto(f"{server.url}/kitchen?part=look")
     page.get_by_role("radio", name="6:30 PM").click()

@@ -1,5 +1,6 @@
 """The best plan within a limit: a first plan at once, then the constraint model, first for length, then for calm."""
 
+import time
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from enum import StrEnum
@@ -8,7 +9,7 @@ from ..byhand.place import first_plan, latest_plan
 from ..times import TICK_S, Ticks, Timetable, to_ticks
 from ..work.work import DayWork, PinPoint
 from .bounds import least_finish, longest_way
-from .model import DayModel, NoSolutionError
+from .model import PROCESSORS, DayModel, NoSolutionError
 from .subday import least_by_subday
 from .windows import least_by_windows
 
@@ -123,8 +124,10 @@ def _least(t: Ticks, effort: Effort, horizon: int) -> tuple[int, Effort]:
     least = least_by_windows(t)
     if effort.seconds is None or longest_way(t) < WAY_NEAR * least:
         return least, effort
+    began = time.process_time()
     part = least_by_subday(t, PART * effort.seconds, horizon)
-    return max(least, part), replace(effort, seconds=(1 - PART) * effort.seconds)
+    used = (time.process_time() - began) / PROCESSORS
+    return max(least, part), replace(effort, seconds=effort.seconds - used)
 
 
 def _tries(t: Ticks, effort: Effort) -> int:
