@@ -104,7 +104,7 @@ export function Day() {
   return (
     <>
       <PlaceHeader title="The bake day" />
-      <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] lg:grid-rows-[auto_1fr]">
         <form className="contents" onSubmit={submit}>
           <Panel title="What is baked">
             <div className="grid gap-4 p-4">
