@@ -176,11 +176,11 @@ def plain_loads(
 
 
 def _sheet(rolls: tuple[Roll, ...]) -> str:
-    """How large the first sheet gets, and that a second cutter's shapes come out of it too; "" where nothing is rolled."""
+    """What keeps it from sticking, how large the first sheet gets, and that a second cutter's shapes come out of it too; "" where nothing is rolled."""
     if not rolls:
         return ""
     both = "; the small ones come out of it too" if rolls[0].also_mm else ""
-    return f"The first sheet is {rolls[0].sheet_width_mm:.0f} × {rolls[0].sheet_length_mm:.0f} mm rolled out{both}."
+    return f"Flour the board and the pin lightly, or roll between two papers. The first sheet is {rolls[0].sheet_width_mm:.0f} × {rolls[0].sheet_length_mm:.0f} mm rolled out{both}."
 
 
 def _listed(*words: str) -> str:

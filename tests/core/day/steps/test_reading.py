@@ -100,7 +100,7 @@ def test_what_is_done_to_raw_pieces_is_named() -> None:
     assert first.title.startswith("Roll and cut ")
     assert ", roll in sugar: Knots" in first.title
     assert re.match(
-        r"The first sheet is \d+ × \d+ mm rolled out\. Line the tray, .* \(45 s\); roll and cut \d+ \(5 mm thick, [\d.]+ min\); roll in sugar \(\d+ s\)\.",
+        r"Flour the board and the pin lightly, or roll between two papers\. The first sheet is \d+ × \d+ mm rolled out\. Line the tray, .* \(45 s\); roll and cut \d+ \(5 mm thick, [\d.]+ min\); roll in sugar \(\d+ s\)\.",
         first.detail,
     )
     greased = cut_dough(name="Rounds", finishings=(Finishing(kind=FinishKind.GREASED_SHEET),))
