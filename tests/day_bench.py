@@ -5,14 +5,22 @@ For every day: the first plan, what the solver proves or bounds, and what a bake
 
 import time
 from dataclasses import replace
+from datetime import timedelta
 
+from finebatch.core.day.better import Search, better_plan
 from finebatch.core.day.byhand.byhand import by_hand
 from finebatch.core.day.byhand.place import build, first_plan
 from finebatch.core.day.check import violations
+from finebatch.core.day.plan import AT_ONCE, Plan, make_plan
+from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
 from finebatch.core.day.solver.search import Effort, effort_for, search
+from finebatch.core.day.steps.looks import IN_HAND
+from finebatch.core.day.steps.step import Kind
 from finebatch.core.day.times import TICK_S, to_ticks
 from finebatch.core.day.work.work import DayWork
-from tests.day_kit import as_steps, fair, instances, work_of
+from finebatch.core.kitchen.kitchen import Kitchen
+from finebatch.demo.doughs import demo_doughs
+from tests.day_kit import NOON, as_steps, fair, instances, work_of
 
 LOOK_ON_S = 20.0
 FAIRS = (60, 100, 200)
@@ -57,6 +65,36 @@ def row(instance: dict, work: DayWork) -> str:
     )
 
 
+SPELLS_S = 30  # a door that is opened again so soon was left ajar
+BAKED = (
+    ("Deck Drops",), ("Bell Buoy Oats",), ("Deck Drops", "Tide Rounds", "Keeper's Rusks"), ("Buoy Thumbprints", "Harbour Knots", "Slipway Slices"),
+    ("Lamp-room Fingers", "Gangway Squares", "Sail Crisps"), ("Pilot Rusks", "Engine Room Ginger"), ("Tide Rounds", "Bell Buoy Oats"),
+)  # fmt: skip
+
+
+def opened(plan: Plan) -> int:
+    """How often the oven is opened; a first look is through the glass."""
+    count, until = 0, -SPELLS_S - 1
+    for step in sorted(plan.steps, key=lambda step: step.start_s):
+        if step.kind in (Kind.LOAD, Kind.TURN, Kind.UNLOAD):
+            count += step.start_s - until > SPELLS_S
+            until = max(until, step.end_s)
+    return count
+
+
+def door(names: tuple[str, ...]) -> str:
+    """A day of demo doughs on two racks: its door and its looks, of the first plan and of the calm one."""
+    doughs = {spec.name: spec for spec in demo_doughs()}
+    asks = tuple(DoughAsk(dough_id=name) for name in names)
+    asked = DayRequest(doughs=asks, when=ClockFixes.START_AT, at=NOON + timedelta(minutes=5), racks=2)
+    first = make_plan(tuple(doughs[name] for name in names), Kitchen(rack_positions=2), asked, NOON, AT_ONCE)
+    calm = better_plan(first, ClockFixes.START_AT, Search(), NOON)
+    looks = [step for step in calm.steps if step.kind is Kind.LOOK]
+    said = sum(IN_HAND in look.detail for look in looks)
+    loads = len(calm.work.loads)
+    return f"| {', '.join(names)} | {loads} | {opened(first) / loads:.1f} | {opened(calm) / loads:.1f} | {len(looks)} | {said} |"
+
+
 def main() -> None:
     search(work_of(instances()[0]))  # the solver's import is not measured
     print("| day | loads | first plan, min | plan, min | bound | gap | taken | known | by hand | saving | sound |")
@@ -65,6 +103,10 @@ def main() -> None:
         print(row(instance, work_of(instance)), flush=True)
     for loads in FAIRS:
         print(row({"name": f"fair{loads}"}, fair(loads)), flush=True)
+    print("\n| doughs | loads | door a load, first plan | calm plan | first looks | of them while hands work |")
+    print("|---|---|---|---|---|---|")
+    for names in BAKED:
+        print(door(names), flush=True)
 
 
 if __name__ == "__main__":

@@ -1,11 +1,14 @@
 """Bake days for tests and benchmarks: random ones, and the fixed benchmark set."""
 
 import json
+from datetime import UTC, datetime
 from typing import Any
 
 from hypothesis import strategies as st
 
 from finebatch.core.day.limits import Limits
+from finebatch.core.day.plan import Plan, plan_of
+from finebatch.core.day.solver.search import Aim, Effort, search
 from finebatch.core.day.steps.step import Step
 from finebatch.core.day.steps.steps import steps_of
 from finebatch.core.day.texts import Texts
@@ -50,6 +53,17 @@ def work_of(instance: dict[str, Any]) -> DayWork:
 def as_steps(work: DayWork, table: Timetable) -> tuple[Step, ...]:
     """The steps of a timetable, plainly named."""
     return steps_of(work, to_ticks(work), table, (Texts(shape="Shape"),) * len(work.loads))
+
+
+NOON = datetime(2026, 5, 2, 12, 0, tzinfo=UTC)
+QUICK = Effort(shortest=0.15, calmest=0.05, tries=4)
+
+
+def planned(work: DayWork, effort: Effort = QUICK) -> Plan:
+    """A plan of that work that begins at noon, plainly named."""
+    found = search(work, effort=effort)
+    words = (Texts(shape="Shape"),) * len(work.loads)
+    return plan_of(work, words, NOON, found.timetable, found.bound, found.proved, Aim.SOONEST)
 
 
 @st.composite

@@ -28,8 +28,7 @@ from finebatch.core.day.repair import around
 from finebatch.core.day.repair.repair import repaired
 from finebatch.core.day.solver.search import Effort
 from finebatch.core.day.steps.step import Kind
-from tests.core.day.repair.test_repair import planned
-from tests.day_kit import instances, work_of
+from tests.day_kit import instances, planned, work_of
 
 DAYS = ("small1", "medium1", "medium2", "medium3", "medium4", "ml1", "ml2", "large1")
 EVENTS = 500

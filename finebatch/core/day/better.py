@@ -113,7 +113,7 @@ def savings_of(plan: Plan) -> tuple[Saving, ...]:
     found = []
     for label, changed in more_of(plan.work.model_copy(update={"deadline_s": None, "pins": ()})):
         try:
-            other = search(changed, effort=Effort(shortest=0.15, calmest=0.0, tries=8))
+            other = search(changed, effort=Effort(shortest=0.15, calmest=0.0, tries=8, bounded=False))
         except NoPlanError:
             continue
         t = to_ticks(changed)

@@ -210,7 +210,7 @@ def _why_not(work: DayWork, proved: bool) -> tuple[str, str]:
         if all(getattr(work, name) == value for name, value in change.items()):
             continue
         try:
-            search(work.model_copy(update=change), effort=Effort(shortest=0.3, calmest=0.05, tries=4))
+            search(work.model_copy(update=change), effort=Effort(shortest=0.3, calmest=0.05, tries=4, bounded=False))
         except NoPlanError:
             continue
         where = "at" if field in ("at", "closed", "oven_off") else "doughs"
@@ -240,7 +240,7 @@ def _what_frees(work: DayWork, request: DayRequest, now: datetime) -> str:
         if least_finish(to_ticks(changed)) * TICK_S > room.total_seconds():
             continue
         try:
-            found = search(changed, effort=Effort(shortest=0.3, calmest=0.05, tries=8))
+            found = search(changed, effort=Effort(shortest=0.3, calmest=0.05, tries=8, bounded=False))
         except NoPlanError:
             continue
         t = to_ticks(changed)

@@ -109,7 +109,9 @@ class TwiceBaking(Forming[RuskForm]):
         if form.length_mm > longest:
             message = f"A log of {form.length_mm:.0f} mm is longer than the {tray.name.lower()} ({longest:.0f} mm). Make it shorter, or make more logs."
             fits = 5.0 * math.floor((longest - 2 * SHORT_OF_TRAY_MM) / 5)
-            remedy = Remedy(label=f"{fits:.0f} mm long", field="form.length_mm", value=f"{fits:.0f}")
+            remedy = None
+            if fits >= LEAST_LOG_MM:
+                remedy = Remedy(label=f"{fits:.0f} mm long", field="form.length_mm", value=f"{fits:.0f}")
             return None, [stop("form.length_mm", message, remedy)]
         problems = []
         if not 8 <= shape.height_mm <= 60:

@@ -38,12 +38,14 @@ class NoPlanError(RuntimeError):
 class Effort:
     """How long to look: deterministic limits of the two stages (about six seconds a unit on a small machine), or wall
     seconds (of two processors) with several workers, which no longer repeats itself. Without any for the calmest, the shortest is taken as it is
-    found; without any for the shortest too, the first plan is."""
+    found; without any for the shortest too, the first plan is. `bounded` where it is told how much shorter a plan could be: a quick
+    look at another day has no use for that."""
 
     shortest: float = 1.5
     calmest: float = 0.5
     tries: int = 60
     seconds: float | None = None
+    bounded: bool = True
 
 
 @dataclass(frozen=True)
@@ -119,8 +121,8 @@ BUILT_AT_ONCE = 160  # loads put somewhere, about, before the first plan is show
 
 def _least(t: Ticks, effort: Effort, horizon: int) -> tuple[int, Effort]:
     """A tick before which no plan is finished, as well as can be told before there is a better one; and the effort that is left."""
-    if len(t.loads) <= SMALL:
-        return least_finish(t), effort  # the solver proves these
+    if len(t.loads) <= SMALL or not effort.bounded:  # small ones the solver proves
+        return least_finish(t), effort
     least = least_by_windows(t)
     if effort.seconds is None or longest_way(t) < WAY_NEAR * least:
         return least, effort
@@ -180,7 +182,7 @@ def _latest(
         raise NoPlanError(True)
     if not effort.shortest and found:
         return Found(found, high, low >= high)
-    if len(t.loads) > SMALL:
+    if len(t.loads) > SMALL and effort.bounded:
         high = min(high, t.deadline - least_by_windows(t))
     proved = high
     for _ in range(HALVINGS):

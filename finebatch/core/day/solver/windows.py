@@ -169,7 +169,7 @@ class _Window:
         t, x = self._t, self._t.doughs[d]
         mine = [i for i, load in enumerate(t.loads) if load.after_log is None and d in t.doughs_of(i)]
         soft = x.chill + (x.temper if x.chill > x.temper_after else 0)
-        after = soft + min(
+        after = soft + max(
             (sum(t.loads[i].shape) + t.loads[i].before + t.loads[i].slot + self._tails[i] for i in mine), default=0
         )
         at, left = x.lead, x.weigh + x.mix + x.divide

@@ -1,12 +1,18 @@
 """What is said once: with the first tray that is brushed or finished to make what goes on, with the first dough to set out, with the last tray to switch
 the oven off."""
 
+from collections.abc import Callable
+
 from ..texts import Texts
 from ..times import Ticks
 from .step import Kind, Step
 
 # With the first of a dough's steps of a kind, what of its words is said.
-MADE_FIRST = {Kind.ICE: "make", Kind.WASH: "wash_make", Kind.FORM: "sheet"}
+MADE_FIRST: dict[Kind, Callable[[Texts], str]] = {
+    Kind.ICE: lambda words: words.make,
+    Kind.WASH: lambda words: words.wash_make,
+    Kind.FORM: lambda words: words.sheet,
+}
 SET_OUT = "Set out scale, bowls, trays and everything to be weighed."
 CLEAN = "A clean bowl and whisk first."
 
@@ -25,7 +31,7 @@ def _made_first(steps: list[Step], words: tuple[Texts, ...]) -> list[Step]:
             first[of] = n
     for (kind, _), n in first.items():
         load = steps[n].load
-        make = "" if load is None else getattr(words[load], MADE_FIRST[kind])
+        make = "" if load is None else MADE_FIRST[kind](words[load])
         steps[n] = steps[n].model_copy(update={"detail": f"{make} {steps[n].detail}".strip()})
     return steps
 

@@ -1,6 +1,6 @@
 """A change of mind: repairs, what is pinned, and what cannot be."""
 
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 
 import pytest
 from hypothesis import given, settings
@@ -21,29 +21,19 @@ from finebatch.core.day.change import (
     TrayBroken,
 )
 from finebatch.core.day.check import violations
-from finebatch.core.day.plan import Plan, plan_of
+from finebatch.core.day.plan import Plan
 from finebatch.core.day.repair.around import SAME_END_S, shifted, tick_of
 from finebatch.core.day.repair.repair import repaired
-from finebatch.core.day.solver.search import Aim, Effort, search
+from finebatch.core.day.solver.search import Effort
 from finebatch.core.day.steps.step import Kind
-from finebatch.core.day.texts import Texts
 from finebatch.core.day.times import TICK_S, to_ticks
-from finebatch.core.day.work.work import DayWork, LostTray
-from tests.day_kit import as_steps, instances, simple, work_of
+from finebatch.core.day.work.work import LostTray
+from tests.day_kit import as_steps, instances, planned, simple, work_of
 
-QUICK = Effort(shortest=0.15, calmest=0.05, tries=4)
-NOON = datetime(2026, 5, 2, 12, 0, tzinfo=UTC)
 INSTANCES = {one["name"]: one for one in instances()}
 
 
 # --- a change of mind --------------------------------------------------------------------------------------------
-
-
-def planned(work: DayWork, effort: Effort = QUICK) -> Plan:
-    found = search(work, effort=effort)
-    return plan_of(
-        work, (Texts(shape="Shape"),) * len(work.loads), NOON, found.timetable, found.bound, found.proved, Aim.SOONEST
-    )
 
 
 @pytest.mark.parametrize("name", ["medium3", "ml1", "party1"])

@@ -65,7 +65,7 @@ function useForetold(chosen: Chosen[], kitchen: Kitchen | undefined) {
       const pieces = data?.outcome?.pieces;
       // Of logs that are sliced when baked the pieces are the logs.
       const count = pieces && spec.form.kind !== "rusk" ? pieces.count + pieces.small_count : undefined;
-      return [id, { test: data?.test, count }];
+      return [id, { test: data?.test, count, eggs: (data?.eggs?.to_buy ?? 0) > 0 }];
     }),
   );
 }
@@ -88,15 +88,8 @@ function choices(dough: Named, taken: ReadonlySet<string>): [string, string][] {
 const TIMES = within("DoughAsk", "times");
 
 /** So many cookies, said instead of batches; and the half batches on either side, for which no egg has to be shared out. */
-function Wished({
-  count,
-  times,
-  onTimes,
-}: {
-  count: number;
-  times: number;
-  onTimes: (times: number) => void;
-}) {
+function Wished(props: { count: number; eggs: boolean; times: number; onTimes: (times: number) => void }) {
+  const { count, eggs, times, onTimes } = props;
   const near = [Math.floor(times * 2) / 2, Math.ceil(times * 2) / 2].filter(
     (one) => one !== times && one >= 0.5 && one <= TIMES.max,
   );
@@ -113,7 +106,7 @@ function Wished({
       />
       {near.length > 0 && (
         <p className="flex basis-full flex-wrap items-center gap-2 text-plain text-quiet">
-          An egg may have to be shared out.
+          {eggs ? "An egg may have to be shared out." : "Or half batches:"}
           {near.map((one) => (
             <Button key={one} onClick={() => onTimes(one)}>
               {plural(one, "batch", "batches")} {one === 1 ? "makes" : "make"} {Math.round(count * one)}
@@ -140,11 +133,12 @@ export function DoughAsks(props: {
     if (!tag) return;
     try {
       const { doughs: tagged } = await doughsTagged(tag);
-      const more = tagged
-        .filter((one) => one.readable && !taken.has(one.id))
-        .slice(0, MOST_DOUGHS - asks.length);
+      const fresh = tagged.filter((one) => one.readable && !taken.has(one.id));
+      const more = fresh.slice(0, MOST_DOUGHS - asks.length);
       onAsks([...asks, ...more.map((one) => ({ ...asked(one.id), times: 1, overnight: false }))]);
-      setSaid(more.length ? `${plural(more.length, "dough")} added.` : "All of these are here already.");
+      const over = fresh.length - more.length;
+      const added = more.length ? `${plural(more.length, "dough")} added.` : "All of these are here already.";
+      setSaid(over > 0 ? `${added} A day takes at most ${MOST_DOUGHS}: ${over} are left out.` : added);
     } catch (failure) {
       setSaid((failure as Error).message);
     }
@@ -191,6 +185,7 @@ export function DoughAsks(props: {
           {!ask.share_id && (foretold.get(ask.dough_id)?.count ?? 0) > 1 && (
             <Wished
               count={foretold.get(ask.dough_id)?.count ?? 1}
+              eggs={foretold.get(ask.dough_id)?.eggs ?? false}
               times={ask.times}
               onTimes={(times) => put(index, { times })}
             />
