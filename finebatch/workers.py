@@ -204,14 +204,15 @@ def _start(loads: tuple[str, ...]) -> tuple[ForkServerProcess, Connection]:
 
 
 class Workers:
-    """The server's own: one for what is read from outside, one for plans, one for looking on at a plan."""
+    """The server's own: one for what is read from outside, one for plans, one for looking on at a plan, one for a day that is run."""
 
     def __init__(self) -> None:
         self.reading = Worker(most_waiting=8)
         self.plans = Worker(most_waiting=2, loads=SOLVER)
         self.looking_on = Worker(most_waiting=4, loads=SOLVER)
+        self.live = Worker(most_waiting=4, loads=SOLVER)
 
     def close(self) -> None:
         """End all children."""
-        for worker in (self.reading, self.plans, self.looking_on):
+        for worker in (self.reading, self.plans, self.looking_on, self.live):
             worker.close()

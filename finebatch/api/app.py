@@ -18,6 +18,7 @@ from ..store.database import Store
 from ..workers import Workers
 from . import problems
 from .guard import Guard
+from .live import Live
 from .looking import Looking
 from .routes import ROUTERS
 
@@ -56,6 +57,7 @@ def create_app(
         app.state.store = store
         app.state.scale = SimulatedScale()
         app.state.workers = Workers()
+        app.state.live = Live(app.state.workers.live)
         app.state.looking = Looking(app.state.workers.looking_on)
         warming = asyncio.create_task(_warm_up(app.state.workers))
         try:

@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 
 from ..store.database import Store
 from ..workers import Workers
+from .live import Live
 from .looking import Looking
 
 
@@ -26,9 +27,15 @@ def _looking(request: Request) -> Looking:
     return looking
 
 
+def _live(request: Request) -> Live:
+    live: Live = request.app.state.live
+    return live
+
+
 # For routes that compute or wait between reading and writing: they open short transactions of their own.
 TheStore = Annotated[Store, Depends(_store)]
 TheLooking = Annotated[Looking, Depends(_looking)]
+TheLive = Annotated[Live, Depends(_live)]
 TheWorkers = Annotated[Workers, Depends(_workers)]
 
 

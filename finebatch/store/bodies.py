@@ -26,6 +26,11 @@ class Kind(StrEnum):
     PLAN = "plan"
     DAY_REQUEST = "day_request"
     BAKE = "bake"
+    RUN_BRIEF = "run_brief"
+    RUN_PLAN = "run_plan"
+    RUN_TOLD = "run_told"
+    RUN_EVENT = "run_event"
+    TRUTH = "truth"
 
 
 class UnreadableError(Exception):

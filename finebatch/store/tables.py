@@ -177,6 +177,55 @@ class TryRow(Base):
     body: Mapped[dict[str, Any]]
 
 
+class RunRow(Revised):
+    """A day as it is run, by a clock that goes `speed` times as fast as the day's from `clock_from` on (1: the day's own; else a rehearsal, with the
+    `truth` of its kitchen). `brief` is the day as it was begun, `running` its plan as it now stands, made when `planned_seq` things were told."""
+
+    __tablename__ = "runs"
+    __table_args__ = (Index("runs_by_time", "ended_at", "began_at"),)
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    plan_id: Mapped[str] = mapped_column(String(32))
+    title: Mapped[str] = mapped_column(String(600))
+    began_at: Mapped[datetime]
+    ended_at: Mapped[datetime | None]
+    speed: Mapped[float]
+    clock_from: Mapped[datetime]
+    planned_seq: Mapped[int]
+    brief: Mapped[dict[str, Any]]
+    running: Mapped[dict[str, Any]]
+    told: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    doughs: Mapped[list[dict[str, Any]]] = mapped_column(JSON)
+    kitchen: Mapped[dict[str, Any]]
+    truth: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    traits: Mapped[list[dict[str, Any]] | None] = mapped_column(JSON(none_as_null=True))
+
+
+class RunEventRow(Base):
+    """Something that happened while a day was run. It never changes."""
+
+    __tablename__ = "run_events"
+    __table_args__ = (Index("events_by_key", "run_id", "key", unique=True),)
+
+    run_id: Mapped[str] = mapped_column(ForeignKey("runs.id"), primary_key=True)
+    seq: Mapped[int] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(String(64))
+    at: Mapped[datetime]
+    late: Mapped[bool]
+    body: Mapped[dict[str, Any]]
+
+
+class ReadingRow(Base):
+    """What a thermometer in an oven read while a day was run."""
+
+    __tablename__ = "oven_readings"
+
+    run_id: Mapped[str] = mapped_column(ForeignKey("runs.id"), primary_key=True)
+    oven: Mapped[int] = mapped_column(primary_key=True)
+    at: Mapped[datetime] = mapped_column(primary_key=True)
+    read_c: Mapped[float]
+
+
 class PictureRow(Base):
     """A picture, made small. It never changes: another one has another id."""
 

@@ -3,10 +3,11 @@
 from .bakeware import EndStyle
 from .case import Case, Ends, Shift, only
 from .colour import shade
+from .course import Course
 from .mix import FatState, Mix, Mixing, material, mix_of
 from .parameters import fitted
 from .prediction import MISSED_LN_DENSITY, Z90, Prediction
-from .running import bake, predict, predict_many, warm_up
+from .running import bake, followed, predict, predict_many, warm_up
 from .shapes import (
     Flow,
     Shape,
@@ -28,6 +29,7 @@ __all__ = [
     "MISSED_LN_DENSITY",
     "Z90",
     "Case",
+    "Course",
     "EndStyle",
     "Ends",
     "FatState",
@@ -43,6 +45,7 @@ __all__ = [
     "disc",
     "fitted",
     "flattened",
+    "followed",
     "grown_length_mm",
     "heap",
     "log",

@@ -4,6 +4,7 @@ from typing import TYPE_CHECKING
 
 from .bakeware import EndStyle
 from .case import Case, only
+from .course import Course
 from .mix import Material, mix_of
 from .parameters import Parameters, fitted
 from .prediction import Prediction
@@ -32,6 +33,13 @@ def bake(cases: list[Case], parameters: Parameters) -> "Baked":
     from .outcome import bake as run
 
     return run(cases, parameters)
+
+
+def followed(case: Case, air: tuple[tuple[float, float], ...] = ()) -> Course:
+    """One bake minute by minute, in the oven as it should be or as it was measured."""
+    from .following import followed as run
+
+    return run(case, air)
 
 
 def warm_up() -> None:

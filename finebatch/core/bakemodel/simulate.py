@@ -62,8 +62,25 @@ def browning_rate(surface_c: float) -> float:
 
 
 @compiled
-def simulate(c: Any, ends: Any, steps: int, history: Any) -> int:
-    """Bake one column until it is past every way of being done, and write its history; returned is how many rows it has.
+def air_c(c: Any, air: Any, seconds: float) -> float:
+    """The oven's air. As it was measured: `air` has rows of s since the door was shut and °C. Without any, the door's loss, made good within a few minutes."""
+    if len(air) == 0:
+        return float(c.oven_c - 0.12 * (c.oven_c - 25) * math.exp(-seconds / 200))
+    after = int(np.searchsorted(air[:, 0], seconds))
+    if after == 0:
+        return float(air[0, 1])
+    if after == len(air):
+        return float(air[-1, 1])
+    part = (seconds - air[after - 1, 0]) / (air[after, 0] - air[after - 1, 0])
+    return float(air[after - 1, 1] + part * (air[after, 1] - air[after - 1, 1]))
+
+
+NO_AIR = np.empty((0, 2))
+
+
+@compiled
+def simulate(c: Any, ends: Any, steps: int, history: Any, air: Any) -> int:
+    """Bake one column until it is past every way of being done, and write its history; returned is how many rows it has. `air` is as in `air_c`.
 
     history: (MOST_TIMES * steps, 8): time s, radius m, core °C, mean moisture kg/kg, cooled volume m3, browning index, and the surface
     °C underneath and at the rim.
@@ -94,8 +111,7 @@ def simulate(c: Any, ends: Any, steps: int, history: Any) -> int:
         first = i == 0
         dt = c.span_s * math.exp(growth * min(i, steps - 1)) / whole
         time += dt
-        # The door's loss, made good within a few minutes.
-        oven = c.oven_c - 0.12 * (c.oven_c - 25) * math.exp(-(time - 0.5 * dt) / 200)
+        oven = air_c(c, air, time - 0.5 * dt)
         height_now = volume / footprint(c, radius)
         height = ahead_of(height_now, height_before, first)
         height_before = height_now
@@ -203,6 +219,18 @@ def browned_at(c: Any, history: Any, surface: int, row: int, part: float) -> flo
 
 
 @compiled
+def row_at(history: Any, rows: int, seconds: float) -> tuple[int, float]:
+    """The row of a history after a moment, and how far between it and the one before the moment lies."""
+    row = 0
+    for i in range(rows):
+        if history[i, TIME] < seconds:
+            row += 1
+    row = min(max(row, 1), rows - 1)
+    part = (seconds - history[row - 1, TIME]) / (history[row, TIME] - history[row - 1, TIME])
+    return row, min(max(part, 0.0), 1.0)
+
+
+@compiled
 def measure(c: Any, ends: Any, steps: int, history: Any, rows: int, out: Any) -> None:
     """What a baker measures, into `out`: width and height (mm, cooled), loss (%), first done and last good (min), browning underneath and
     at the rim, whether it was reached. The ways of being done are blended in the logarithm of their minutes; sizes are those in the
@@ -217,13 +245,7 @@ def measure(c: Any, ends: Any, steps: int, history: Any, rows: int, out: Any) ->
                 reached = 0.0
     first_s, last_s = math.exp(ln_first), math.exp(ln_last)
     when = 0.5 * (first_s + last_s)
-    row = 0
-    for i in range(rows):
-        if history[i, TIME] < when:
-            row += 1
-    row = min(max(row, 1), rows - 1)
-    part = (when - history[row - 1, TIME]) / (history[row, TIME] - history[row - 1, TIME])
-    part = min(max(part, 0.0), 1.0)
+    row, part = row_at(history, rows, when)
     radius = history[row - 1, RADIUS] * (1 - part) + history[row, RADIUS] * part
     volume = history[row - 1, COOLED] * (1 - part) + history[row, COOLED] * part
     wet = history[row - 1, MOISTURE] * (1 - part) + history[row, MOISTURE] * part
@@ -241,5 +263,5 @@ def bake_columns(columns: Any, ends: Any, steps: int, out: Any) -> None:
     """Every column by itself; `out` has a row of eight for each."""
     history = np.empty((MOST_TIMES * steps, COLUMNS))
     for b in range(len(columns)):
-        rows = simulate(columns[b], ends[b], steps, history)
+        rows = simulate(columns[b], ends[b], steps, history, NO_AIR)
         measure(columns[b], ends[b], steps, history, rows, out[b])

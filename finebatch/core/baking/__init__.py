@@ -2,13 +2,15 @@
 
 from .bake import bake_pieces, foretold
 from .case import bake_case, is_weighed
-from .crust import Crust, Tone, crust_of
+from .crust import MIDDLE_OF_RIM, Crust, Tone, crust_of, tone_at
 from .doneness import Doneness
 from .outcome import Outcome, SecondBake, as_laid
+from .second import slice_case
 from .window import AIM_SHARE, OwnBake, Window, owned
 
 __all__ = [
     "AIM_SHARE",
+    "MIDDLE_OF_RIM",
     "Crust",
     "Doneness",
     "Outcome",
@@ -23,4 +25,6 @@ __all__ = [
     "foretold",
     "is_weighed",
     "owned",
+    "slice_case",
+    "tone_at",
 ]

@@ -12,6 +12,7 @@ ANCHORS: tuple[tuple[float, Lab], ...] = (
     (0.05, RAW_WHEAT), (0.20, (79.0, 4.0, 27.0)), (0.50, (71.0, 8.0, 34.0)), (1.10, (62.0, 13.0, 38.0)), (2.10, (49.0, 15.0, 33.0)),
     (4.00, (35.0, 12.0, 20.0)),
 )  # fmt: skip
+TONES_AT = tuple(index for index, _ in ANCHORS)  # the browning index of each tone of a scale
 BAKED_DARKER = 0.8  # a dark dough's crust, by how light it is raw (judged)
 MIDDLE_OF_RIM = 0.45  # the middle of the top stays wet longer than the rim (judged)
 
@@ -62,6 +63,22 @@ def scale_of(tints: Tints) -> tuple[Tone, ...]:
     ['white', 'pale', 'light gold', 'golden', 'brown', 'dark']
     """
     return tuple(Tone(word=shade(index), colour=hex_of(crust_lab(index, tints))) for index, _ in ANCHORS)
+
+
+def tone_at(scale: tuple[Tone, ...], index: float) -> str:
+    """The colour (#rrggbb) of a crust at a browning index, between the tones of its scale, as a screen mixes them."""
+    if index <= TONES_AT[0]:
+        return scale[0].colour
+    for n in range(1, len(TONES_AT)):
+        if index <= TONES_AT[n]:
+            part = (index - TONES_AT[n - 1]) / (TONES_AT[n] - TONES_AT[n - 1])
+            return _between(scale[n - 1].colour, scale[n].colour, part)
+    return scale[-1].colour
+
+
+def _between(a: str, b: str, part: float) -> str:
+    pairs = ((int(a[n : n + 2], 16), int(b[n : n + 2], 16)) for n in (1, 3, 5))
+    return "#" + "".join(f"{round(x + part * (y - x)):02x}" for x, y in pairs)
 
 
 def _shifted(index: Interval, ln: float) -> Interval:

@@ -35,15 +35,12 @@ def crumb_after(mix: Mix, loss_share: float, air_share: float) -> Mix:
     )
 
 
-def sliced_and_dried(outcome: Outcome, first: Case, form: RuskForm, finish: Doneness) -> Outcome:
-    """Slices from the middle of the predicted log; each is baked again as a slice in a pan of its own cut side, crisp."""
+def slice_case(outcome: Outcome, first: Case, form: RuskForm) -> Case:
+    """The second bake's case: slices from the middle of the predicted log, each in a pan of its own cut side, dried crisp. `first` is the log's case."""
     baked = outcome.baked
-    length = grown_length_mm(form.length_mm, form.log_mm, baked.diameter_mm.value)
-    cut = slice_rusk(form, baked.diameter_mm.value, length)
     loss = baked.loss_pct.value / 100
     mass_kg = first.shape.mass_kg * (1 - loss)
-    # A log's section is a flat arch: 0.77 of width times height (docs/model.md, section 3).
-    section_mm2 = 0.77 * baked.diameter_mm.value * baked.height_mm.value
+    section_mm2 = _section_mm2(outcome)
     density = mass_kg / (section_mm2 * form.length_mm * 1e-9)  # the section was foretold for the raw length
     crumb = crumb_after(first.mix, loss, 0.0)
     air = min(0.8, max(0.05, 1 - density * crumb.specific_m3))
@@ -53,7 +50,7 @@ def sliced_and_dried(outcome: Outcome, first: Case, form: RuskForm, finish: Done
     shape = cut_face(
         baked.diameter_mm.value / slant, baked.height_mm.value, face_mm2, form.slice_mm, crumb.density_kg_m3
     )
-    case = dataclasses.replace(
+    return dataclasses.replace(
         first,
         mix=crumb,
         shape=shape,
@@ -62,8 +59,21 @@ def sliced_and_dried(outcome: Outcome, first: Case, form: RuskForm, finish: Done
         dough_c=SLICE_C[form.cooling],
         minutes_ln=0.0,
     )
+
+
+def _section_mm2(outcome: Outcome) -> float:
+    # A log's section is a flat arch: 0.77 of width times height (docs/model.md, section 3).
+    return 0.77 * outcome.baked.diameter_mm.value * outcome.baked.height_mm.value
+
+
+def sliced_and_dried(outcome: Outcome, first: Case, form: RuskForm, finish: Doneness) -> Outcome:
+    """Slices from the middle of the predicted log; each is baked again as a slice in a pan of its own cut side, crisp."""
+    baked = outcome.baked
+    length = grown_length_mm(form.length_mm, form.log_mm, baked.diameter_mm.value)
+    cut = slice_rusk(form, baked.diameter_mm.value, length)
+    case = slice_case(outcome, first, form)
     dried = predict(case, True)
-    each_g = 1000 * shape.mass_kg
+    each_g = 1000 * case.shape.mass_kg
     left = [each_g * (1 - pct / 100) for pct in (dried.loss_pct.value, dried.loss_pct.high, dried.loss_pct.low)]
     window = window_of(dried, finish, DRY_CUE)
     raw_slice_g = outcome.pieces.mass_g * (1 - cut.heels_share) / max(cut.each_log, 1)

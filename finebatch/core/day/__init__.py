@@ -5,32 +5,57 @@ from .change import Change
 from .hours import Hours, HoursKind
 from .plan import AT_ONCE, Plan, Saving, make_plan
 from .repair.anew import Foretelling, laid_anew, test_of
+from .repair.around import LivedSoFar, around
+from .repair.pins import earlier
 from .repair.repair import repaired
 from .request import ClockFixes, DayRequest, DoughAsk
+from .steps.naming import Given
+from .steps.rows import Row, rows_of
 from .steps.sittings import sittings_of
-from .steps.step import Kind, Lane, Step
+from .steps.step import Heat, Kind, Lane, Step
+from .texts import Texts
+from .times import TICK_S, DoughTimes, LoadTimes, Ticks, Timetable, to_ticks
+from .work.work import DayWork, DoughWork, LoadWork, LostTray
 
 __all__ = [
     "AT_ONCE",
+    "TICK_S",
     "Change",
     "ClockFixes",
     "DayRequest",
+    "DayWork",
     "DoughAsk",
+    "DoughTimes",
+    "DoughWork",
     "Foretelling",
+    "Given",
+    "Heat",
     "Hours",
     "HoursKind",
     "Kind",
     "Lane",
+    "LivedSoFar",
+    "LoadTimes",
+    "LoadWork",
+    "LostTray",
     "Plan",
+    "Row",
     "Saving",
     "Search",
     "Step",
+    "Texts",
+    "Ticks",
+    "Timetable",
+    "around",
     "better_plan",
+    "earlier",
     "helped",
     "laid_anew",
     "make_plan",
     "repaired",
+    "rows_of",
     "savings_of",
     "sittings_of",
     "test_of",
+    "to_ticks",
 ]

@@ -20,8 +20,11 @@ FOREVER_S = 10**9
 _Group = dict[Kind, list[Step]]
 
 
-def violations(work: DayWork, steps: Iterable[Step], baked_s: dict[int, int] | None = None) -> list[Broken]:
-    """One sentence for every broken rule; empty for a sound plan. `baked_s` gives the true length of bakes that ran over."""
+def violations(
+    work: DayWork, steps: Iterable[Step], baked_s: dict[int, int] | None = None, past_s: int = 0
+) -> list[Broken]:
+    """One sentence for every broken rule; empty for a sound plan. `baked_s` gives the true length of bakes that ran over. What began before `past_s`
+    was done as it was done: no rule is broken by it alone."""
     ordered = sorted(steps, key=lambda step: (step.start_s, step.end_s))
     loads = [_group(step for step in ordered if step.load == i) for i in range(len(work.loads))]
     doughs = [_group(s for s in ordered if s.dough == d and s.load is None) for d in range(len(work.doughs))]
@@ -29,19 +32,30 @@ def violations(work: DayWork, steps: Iterable[Step], baked_s: dict[int, int] | N
     if broken:
         return broken
     for d, dough in enumerate(work.doughs):
-        broken += _dough(dough, doughs[d])
+        if not _over(doughs[d], (Kind.MIX, Kind.DIVIDE, Kind.CHILL, Kind.TEMPER), past_s):
+            broken += _dough(dough, doughs[d])
     for i, load in enumerate(work.loads):
-        broken += _load(work, load, loads[i], i, (baked_s or {}).get(i, load.bake_s))
-        broken += passing_broken(load, loads[i])
-        broken += _readiness(work, load, i, doughs, loads)
-    broken += _packing(work, doughs, loads)
-    broken += _hands(work, ordered)
-    broken += _alarms(ordered)
-    broken += looked_between(ordered, work.room.hands)
-    broken += _trays(work, loads)
-    broken += _ovens(work, ordered, loads)
-    broken += _shared_rooms(work, ordered, doughs, loads)
+        if not _over(loads[i], (Kind.TRANSFER,), past_s):
+            broken += _load(work, load, loads[i], i, (baked_s or {}).get(i, load.bake_s))
+            broken += passing_broken(load, loads[i])
+        if not _over(loads[i], (Kind.FORM,), past_s):
+            broken += _readiness(work, load, i, doughs, loads)
+    broken += (
+        [] if past_s and all(_over(has, (Kind.PACK,), past_s) for has in doughs) else _packing(work, doughs, loads)
+    )
+    to_come = [step for step in ordered if step.end_s > past_s]
+    broken += _hands(work, to_come, past_s)
+    broken += _alarms([step for step in ordered if step.start_s >= past_s])
+    broken += looked_between(to_come, work.room.hands)
+    broken += _trays(work, loads, past_s)
+    broken += _ovens(work, ordered, loads, past_s)
+    broken += _shared_rooms(work, ordered, doughs, loads, past_s)
     return broken + _clock(work, ordered)
+
+
+def _over(has: _Group, kinds: tuple[Kind, ...], past_s: int) -> bool:
+    """Whether all of these were begun before `past_s`."""
+    return bool(past_s) and all(step.start_s < past_s for kind in kinds for step in has[kind])
 
 
 def _group(steps: Iterable[Step]) -> _Group:
@@ -248,34 +262,40 @@ def _packing(work: DayWork, doughs: list[_Group], loads: list[_Group]) -> list[B
     return broken
 
 
-def _spans_over(spans: list[tuple[int, int, int]], most: int) -> bool:
-    """Whether (start, end, amount) together ever exceed `most`."""
-    events = sorted([(start, amount) for start, _, amount in spans] + [(end, -amount) for _, end, amount in spans])
-    used = 0
-    for _, amount in events:
+def _spans_over(spans: list[tuple[int, int, int]], most: int, past_s: int = 0) -> bool:
+    """Whether (start, end, amount) together ever exceed `most`; of a day under way, by what begins from `past_s` on."""
+    events = sorted(
+        [(start, amount, start < past_s) for start, _, amount in spans]
+        + [(end, -amount, start < past_s) for start, end, amount in spans]
+    )
+    used = to_come = 0
+    for _, amount, begun in events:
         used += amount
-        if used > most:
+        to_come += 0 if begun else amount
+        if used > most and (to_come or not past_s):
             return True
     return False
 
 
-def _hands(work: DayWork, steps: list[Step]) -> list[Broken]:
+def _hands(work: DayWork, steps: list[Step], past_s: int) -> list[Broken]:
     busy = [step for step in steps if step.place is Lane.HANDS and step.end_s > step.start_s]
     broken = []
     if work.room.hands == 1:
+        until = 0
         for a, b in pairwise(busy):  # in order of time: if any two meet, so do two that follow one another
-            if b.start_s < a.end_s:
+            until = max(until, a.end_s)
+            if past_s <= b.start_s < until or (not past_s and b.start_s < a.end_s):
                 broken.append(Broken(f"hands are needed for “{a.title}” and “{b.title}” at once"))
     lone = [(a, b, work.room.hands - 1) for a, b in work.lone]
-    if work.room.hands > 1 and _spans_over([(s.start_s, s.end_s, 1) for s in busy] + lone, work.room.hands):
+    if work.room.hands > 1 and _spans_over([(s.start_s, s.end_s, 1) for s in busy] + lone, work.room.hands, past_s):
         broken.append(Broken("more hands are needed at once than there are"))
     if work.room.hands > 1:
         broken += [Broken(f"it is not said who does “{step.title}”") for step in busy if step.person is None]
         for person in {step.person for step in busy}:
             for a, b in pairwise([step for step in busy if step.person == person]):
-                if b.start_s < a.end_s:
+                if past_s <= b.start_s < a.end_s or (not past_s and b.start_s < a.end_s):
                     broken.append(Broken(f"“{a.title}” and “{b.title}” are given to one person at the same time"))
-    for step in busy:
+    for step in (step for step in busy if step.start_s >= past_s):
         if (step.person or 1) > 1 and any(step.start_s < b and step.end_s > a for a, b in work.lone):
             broken.append(Broken(f"“{step.title}” is given to a helper who is not there"))
         for start, end in work.closed:
@@ -292,14 +312,16 @@ def _alarms(steps: list[Step]) -> list[Broken]:
     ]  # fmt: skip
 
 
-def _trays(work: DayWork, loads: list[_Group]) -> list[Broken]:
+def _trays(work: DayWork, loads: list[_Group], past_s: int) -> list[Broken]:
     broken = []
     held: dict[str, list[tuple[int, int, str]]] = defaultdict(list)
     names: dict[str, set[str]] = defaultdict(set)
     in_use = [(min(step.start_s for step in has[Kind.FORM]), has[Kind.TRAY_COOL][0].end_s, 1) for has in loads]
     for load, has in zip(work.loads, loads, strict=True):
         cooling, transfer = has[Kind.TRAY_COOL][0], has[Kind.TRANSFER][0]
-        if cooling.start_s < transfer.end_s or _length(cooling) < work.room.tray_cool_s:
+        if transfer.start_s >= past_s and (
+            cooling.start_s < transfer.end_s or _length(cooling) < work.room.tray_cool_s
+        ):
             broken.append(Broken(f"{load.name}: its tray is used again while hot"))
         used = {
             step.tray for steps in has.values() for step in steps if step.kind not in (Kind.COOL, Kind.ICE, Kind.DRY)
@@ -312,27 +334,30 @@ def _trays(work: DayWork, loads: list[_Group]) -> list[Broken]:
         held[tray].append((min(step.start_s for step in has[Kind.FORM]), cooling.end_s, load.name))
     for tray, spans in held.items():
         for a, b in pairwise(sorted(spans)):
-            if b[0] < a[1]:
+            if past_s <= b[0] < a[1]:
                 broken.append(
                     Broken(f"raw dough meets a hot or full tray: {tray} is in use for {a[2]} and {b[2]} at once")
                 )
     for kind, count in work.room.trays.items():
         uses = [span for load, span in zip(work.loads, in_use, strict=True) if load.tray == kind]
         gone = [(lost.from_s, FOREVER_S, 1) for lost in work.lost if lost.tray == kind]
-        if gone and _spans_over(uses + gone, count):
+        if gone and _spans_over(uses + gone, count, past_s):
             broken.append(Broken("a tray that is out of use is used"))
     for kind, used_names in names.items():
-        if len(used_names) > work.room.trays.get(kind, 0):
+        if not past_s and len(used_names) > work.room.trays.get(kind, 0):
             broken.append(Broken(f"more trays of a kind are used than there are: {len(used_names)}"))
     return broken
 
 
-def _ovens(work: DayWork, steps: list[Step], loads: list[_Group]) -> list[Broken]:
+def _ovens(work: DayWork, steps: list[Step], loads: list[_Group], past_s: int) -> list[Broken]:
     room, broken = work.room, []
     heated = min(step.end_s for step in steps if step.kind is Kind.PREHEAT)
     stays = []
     for i, has in enumerate(loads):
         into, out = has[Kind.LOAD][0], has[Kind.UNLOAD][0]
+        if into.start_s < past_s:
+            stays.append((into.start_s, out.end_s, into.oven, into.rack, i))
+            continue
         if into.start_s < heated or any(_length(s) < room.preheat_s for s in steps if s.kind is Kind.PREHEAT):
             broken.append(Broken(f"{work.loads[i].name} goes in before the oven is hot"))
         for step in (into, has[Kind.BAKE][0], out):
@@ -344,7 +369,7 @@ def _ovens(work: DayWork, steps: list[Step], loads: list[_Group]) -> list[Broken
                 broken.append(Broken(f"{work.loads[i].name} stands in the oven when that is needed for something else"))
         stays.append((into.start_s, out.end_s, into.oven, into.rack, i))
     for (_, a1, a_oven, a_rack, a), (b0, _, b_oven, b_rack, b) in combinations(sorted(stays), 2):
-        if a_oven != b_oven:
+        if a_oven != b_oven or b0 < past_s:
             continue
         if a_rack == b_rack and b0 < a1:
             broken.append(Broken(f"{work.loads[a].name} and {work.loads[b].name} stand on the same rack at once"))
@@ -358,26 +383,28 @@ def _ovens(work: DayWork, steps: list[Step], loads: list[_Group]) -> list[Broken
     return broken
 
 
-def _shared_rooms(work: DayWork, steps: list[Step], doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
+def _shared_rooms(
+    work: DayWork, steps: list[Step], doughs: list[_Group], loads: list[_Group], past_s: int
+) -> list[Broken]:
     room, broken = work.room, []
     made_today = [has for dough, has in zip(work.doughs, doughs, strict=True) if not dough.made]
     mixing = [(step.start_s, step.end_s, 1) for has in made_today for step in has[Kind.MIX]]
-    if _spans_over(mixing, room.mixers):
+    if _spans_over(mixing, room.mixers, past_s):
         broken.append(Broken("two doughs need the mixer at once"))
     bowls = [
         (has[Kind.WEIGH][0].start_s, (has[Kind.DIVIDE] or has[Kind.MIX])[-1].end_s, 1) for has in made_today
     ]  # fmt: skip
-    if _spans_over(bowls, room.bowls):
+    if _spans_over(bowls, room.bowls, past_s):
         broken.append(Broken("there are not enough bowls"))
     chills = [
         (s.start_s, s.end_s, dough.shelf)
         for dough, has in zip(work.doughs, doughs, strict=True)
         for s in has[Kind.CHILL]
     ]
-    if _spans_over(chills, room.shelf):
+    if _spans_over(chills, room.shelf, past_s):
         broken.append(Broken("the fridge is too full"))
     parks = [(s.start_s, s.end_s, 1) for s in steps if s.kind is Kind.PARK]
-    if _spans_over(parks, room.tray_shelves):
+    if _spans_over(parks, room.tray_shelves, past_s):
         broken.append(Broken("more raw trays wait in the fridge than fit"))
     area = [
         (has[Kind.TRANSFER][0].start_s, has[Kind.COOL][0].end_s, load.area_cm2) for load, has in zip(work.loads, loads, strict=True)
@@ -387,7 +414,7 @@ def _shared_rooms(work: DayWork, steps: list[Step], doughs: list[_Group], loads:
         for load, has in zip(work.loads, loads, strict=True)
         if has[Kind.ICE]
     ]
-    if _spans_over(area, room.area_cm2):
+    if _spans_over(area, room.area_cm2, past_s):
         broken.append(Broken("the cooling rack is too full", True))
     return broken
 

@@ -15,6 +15,7 @@ from .request import LEAD_S, LONGEST_AHEAD, ClockFixes, DayRequest
 from .solver.bounds import least_finish
 from .solver.search import Aim, Effort, NoPlanError, search
 from .steps.leftover import Still, clearing_s, still_after
+from .steps.naming import NOTHING_GIVEN, Given
 from .steps.sittings import Sitting, sittings_of
 from .steps.step import Lane, Step
 from .steps.steps import steps_of
@@ -283,16 +284,17 @@ LESS_CHILL_S = 30 * 60
 
 def plan_of(
     work: DayWork, words: tuple[Texts, ...], origin: datetime, table: Timetable, bound: int, proved: bool, aim: Aim,
-    baked_s: dict[int, int] | None = None, soft: bool = False,
+    baked_s: dict[int, int] | None = None, soft: bool = False, past_s: int = 0, given: Given = NOTHING_GIVEN,
 ) -> Plan:  # fmt: skip
-    """A timetable as a checked plan on the clock. `bound` is the finish (latest start: the beginning) no plan can better.
+    """A timetable as a checked plan on the clock. `bound` is the finish (latest start: the beginning) no plan can better. Of a day that is run, what
+    began before `past_s` was as it was, and trays under way keep what is `given` them.
 
     RuntimeError if the independent check finds a broken rule; with `soft`, overstepped longest times are said instead.
     """
     t = to_ticks(work)
-    work = _numbered(work, table)
-    steps = steps_of(work, t, table, words)
-    broken = violations(work, steps, baked_s)
+    work = work if past_s else _numbered(work, table)
+    steps = steps_of(work, t, table, words, given)
+    broken = violations(work, steps, baked_s, past_s)
     hard = [sentence for sentence in broken if not (soft and sentence.soft)]
     if hard:
         raise RuntimeError("a plan broke the kitchen's rules: " + "; ".join(hard))

@@ -39,7 +39,7 @@ class BallForm(Value):
 
 
 # A thumb's dent in raw dough, in half-baked dough, and hot filling into it (judged).
-DENT_S, AGAIN_S, FILL_HOT_S = 3.0, 2.0, 3.0
+DENT_S, AGAIN_S, FILL_HOT_S, DENTS_SOFT_S = 3.0, 2.0, 3.0, 180.0
 PRESSED_SHARES = (0.9, 0.75, 0.6, 0.45, 0.33)  # of the ball's height
 
 
@@ -138,3 +138,6 @@ class Rolling(Forming[BallForm]):
 
     def hot_s(self, form: BallForm, pieces: int, pace: Pace) -> float:
         return FILL_HOT_S * pieces if self.filled_hot(form) else 0.0
+
+    def hot_lasts_s(self, form: BallForm) -> float:
+        return DENTS_SOFT_S if self.filled_hot(form) else 0.0

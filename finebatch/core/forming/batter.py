@@ -94,5 +94,11 @@ class Spreading(Forming[BatterForm]):
     def hot_s(self, form: BatterForm, pieces: int, pace: Pace) -> float:
         return form.shape_s * pieces if form.shaped_hot else 0.0
 
+    def hot_lasts_s(self, form: BatterForm) -> float:
+        return form.pliable_s if form.shaped_hot else 0.0
+
+    def hot_again(self, form: BatterForm) -> str:
+        return "Stiff? Back in for 30 s, a minute at most: they bend again." if form.shaped_hot else ""
+
     def lifted_hot(self, form: BatterForm) -> bool:
         return form.shaped_hot

@@ -10,7 +10,7 @@ from ..bakemodel import Shape
 from ..bakemodel import pan as pan_shape
 from ..base import Guide, Ink, Mark, Problem, Ring, RingMark, RoundMark, Value, ask, moved, rectangle, refusal, stop
 from ..dough import Style
-from ..kitchen import Tray
+from ..kitchen import Tray, longest_s
 from .pieces import Pieces
 from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays, times_over
 
@@ -224,6 +224,12 @@ class Pressing(Forming[PanForm]):
 
     def hot_s(self, form: PanForm, pieces: int, pace: Pace) -> float:
         return pace("cut_pan")
+
+    def hot_lasts_s(self, form: PanForm) -> float:
+        return longest_s("hot_window_cut_shortbread")
+
+    def hot_again(self, form: PanForm) -> str:
+        return "Snaps off the line? Back in for 3 min, then cut."
 
     def own_trays(self, form: PanForm) -> int:
         return form.pans

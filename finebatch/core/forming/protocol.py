@@ -220,6 +220,14 @@ class Forming(ABC, Generic[F]):
         """Seconds of work due at once as a tray comes out."""
         return 0.0
 
+    def hot_lasts_s(self, form: F) -> float:
+        """For how many seconds after the oven what is due at once can be done; 0 for nothing that is due."""
+        return 0.0
+
+    def hot_again(self, form: F) -> str:
+        """What to do once it has stiffened too soon; "" for nothing."""
+        return ""
+
     def lifted_hot(self, form: F) -> bool:
         """Whether each leaves the tray as it is worked while hot, so that nothing is left on it to move."""
         return False

@@ -7,7 +7,7 @@ from pydantic import Field
 from ..bakemodel import Shape, sheet
 from ..base import Guide, Ink, LineMark, Problem, Value, rectangle, stop
 from ..dough import Style
-from ..kitchen import Tray
+from ..kitchen import Tray, longest_s
 from .nesting import RAGGED_RIM_MM
 from .pieces import Pieces, ScoredSheet
 from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays
@@ -106,6 +106,12 @@ class Scoring(Forming[SheetForm]):
 
     def hot_s(self, form: SheetForm, pieces: int, pace: Pace) -> float:
         return pace("hot_window_recut_sheet")
+
+    def hot_lasts_s(self, form: SheetForm) -> float:
+        return longest_s("hot_window_recut_sheet")
+
+    def hot_again(self, form: SheetForm) -> str:
+        return "Set already? Break it along the scores by hand."
 
 
 def _scores(form: SheetForm, sheet: ScoredSheet, index: int) -> Guide:

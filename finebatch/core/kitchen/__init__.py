@@ -5,7 +5,7 @@ from .cold import FREEZER_C, FRIDGE_C
 from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit, OwnMeasure, Region
 from .kitchen import Clock, DateOrder, Kitchen, Units
 from .oven import FAN_OFFSET_K, OvenSetting, Scale, check_oven, dial, gas_marks, say, to_c
-from .paces import Pace, pace_s, paces_of, typical_s
+from .paces import Pace, longest_s, pace_s, paces_of, typical_s
 from .spoken import in_units, spoken
 from .tray import Tray
 
@@ -37,6 +37,7 @@ __all__ = [
     "dial",
     "gas_marks",
     "in_units",
+    "longest_s",
     "pace_s",
     "paces_of",
     "say",

@@ -40,6 +40,15 @@ def _times() -> dict[tuple[str, str], float]:
     }
 
 
+@cache
+def longest_s(step: str) -> float:
+    """The longest a step may take, in seconds; KeyError if the table lacks it."""
+    for row in rows("process"):
+        if row["step"] == step:
+            return number(row["high_min"]) * UNIT_S.get(row["unit"], 0)
+    raise KeyError(step)
+
+
 def typical_s(step: str, style: str = "any") -> float:
     """The usual length of a step in seconds (per piece where the table says so); KeyError if the table lacks it."""
     times = _times()

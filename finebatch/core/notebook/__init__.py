@@ -5,7 +5,7 @@ from .batch import batch_of, foretold_for
 from .habits import Habits, habits_of
 from .halves import half_marks, told_by_halves
 from .questions import questions
-from .record import EDITION, Bake, Foretold, Measured, Shade, Texture, Verdict, foretold_of, oven_name
+from .record import EDITION, Bake, Foretold, Measured, Shade, Texture, TrayRan, Verdict, foretold_of, oven_name
 from .sheet import record_sheet
 from .trying import Tries, TryWish
 from .wrong import LikelyCause, Symptom
@@ -21,6 +21,7 @@ __all__ = [
     "Shade",
     "Symptom",
     "Texture",
+    "TrayRan",
     "Tries",
     "TryWish",
     "Verdict",

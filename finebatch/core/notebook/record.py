@@ -89,6 +89,16 @@ class Foretold(Value):
     darkest_word: str = ""
 
 
+class TrayRan(Value):
+    """One tray as it was run: minutes in the oven, how many minutes later than planned it went in, and what was seen of it."""
+
+    name: str
+    pieces: int
+    oven_min: float
+    late_min: float
+    seen: tuple[str, ...] = ()
+
+
 class Bake(Value):
     """One bake. `batch` is a share's id, "small" for the second cutter's, "" for the dough's own shaping; `spec` is that batch's alone.
     Bakes of one `tray` share its luck: its two halves, told apart by `half`."""
@@ -103,6 +113,11 @@ class Bake(Value):
     tray: str = Field(default="", max_length=40)
     half: str = Field(default="", max_length=1)
     learn_from: bool = True
+    run_id: str = ""  # of the day that was run, where it came from one
+    trays: tuple[TrayRan, ...] = Field(default=(), max_length=240)
+    oven_c: tuple[float, ...] = Field(
+        default=(), max_length=2000
+    )  # read a minute apart while any of it was in the oven
 
 
 def foretold_of(outcome: Outcome) -> Foretold:

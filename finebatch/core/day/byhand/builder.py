@@ -29,8 +29,9 @@ class _Stay(NamedTuple):
 class Builder:
     """Puts steps where they first fit."""
 
-    def __init__(self, t: Ticks, allowed: Allowance, now: int = 0) -> None:
-        self.t, self.room, self.allowed, self.now = t, Room(t), allowed, now
+    def __init__(self, t: Ticks, allowed: Allowance, now: int = 0, lived: bool = False) -> None:
+        """`lived`: what began, began, on whatever tray."""
+        self.t, self.room, self.allowed, self.now, self.lived = t, Room(t), allowed, now, lived
         self.doughs: dict[int, DoughTimes] = {}
         self.loads: dict[int, LoadTimes] = {}
         self._gaps: dict[tuple[float, float], int | None] = {}
@@ -279,7 +280,17 @@ class Builder:
             return None
         found = self._stays(i, shape, at, stay)
         end = found.transfer + load.transfer + t.tray_cool
-        return found if self.room.trays[load.tray].free(shape[0], end - shape[0]) else None
+        on_tray = self.lived or self.room.trays[load.tray].free(shape[0], end - shape[0])
+        return found if on_tray else None
+
+    def gone_on_with(self, starts: tuple[int, ...], lengths: tuple[int, ...], now: int) -> tuple[int, ...]:
+        """Work in pieces of which some are begun: the others where hands are first free after them."""
+        found: list[int] = []
+        for k, (start, length) in enumerate(zip(starts, lengths, strict=True)):
+            least = max(start, found[-1] + lengths[k - 1]) if found else start
+            fits = least if least < now else lowest(runs(self.room.hands.mask(), length), least)
+            found.append(least if fits is None else fits)
+        return tuple(found)
 
     def _gap(self, before_c: float, after_c: float) -> int | None:
         """`Ticks.between`, remembered: it is asked at every try."""

@@ -1,8 +1,10 @@
 """The day made again around what is done and under way: built in the old order, improved by the model, or moved later as it stands; the least
 harm is taken."""
 
+from collections.abc import Iterator
 from dataclasses import replace
 from datetime import datetime, timedelta
+from typing import NamedTuple
 
 from ...base import refusal
 from ..byhand.builder import Allowance, Builder
@@ -11,10 +13,12 @@ from ..plan import Plan, plan_of
 from ..solver.model import DayModel, NoSolutionError
 from ..solver.rules import Freeze, soft_again
 from ..solver.search import Aim
+from ..steps.naming import NOTHING_GIVEN, Given
 from ..times import BELL, TICK_S, DoughTimes, Ticks, Timetable, to_ticks
 from ..work.work import DayWork, LostTray
 
 REPAIR_LIMIT = 0.08  # deterministic: under a second on a small machine
+LIVED_LIMIT = 1.2  # the same by how many loads there are: a large model takes its time before the search begins
 OVERSTEPS = (0, 20, 60, 180, 2000)  # ticks, tried in turn
 
 
@@ -24,9 +28,18 @@ def tick_of(plan: Plan, now: datetime) -> int:
     return -(-now_s // TICK_S) if now > plan.start else 0
 
 
-def around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") -> Plan:
+class LivedSoFar(NamedTuple):
+    """Of a day that is run: what trays under way are called, and its timetable with all that is to come later, tried in turn."""
+
+    given: Given
+    later: Iterator[Timetable]
+
+
+def around(
+    plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "", lived: LivedSoFar | None = None
+) -> Plan:
     """Made again from `tick` on, nothing begun before `resume`: built in the old order, improved by the model from there, and all moved later as it
-    stands. Of those that are sound the one that harms least is taken."""
+    stands. Of those that are sound the one that harms least is taken. Of a day that is `lived`, what is past is as it was, by the rules or not."""
     asked = work
     work, table = settled(work.model_copy(update={"deadline_s": None}), plan.table, tick)
     unturned = tuple(
@@ -39,7 +52,7 @@ def around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") 
     if broken:
         # A tray under way is seen through: one is missed from when fewer are in use.
         gone = 1 + sum(1 for lost in work.lost if lost.tray == broken)
-        since = _free_from(t, plan.table, broken, tick, gone)
+        since = free_from(t, plan.table, broken, tick, gone)
         work = work.model_copy(update={"lost": (*work.lost, LostTray(tray=broken, from_s=since * TICK_S))})
     lost = lost_trays(work)
     if t.hands == 1 or t.lone:
@@ -47,34 +60,56 @@ def around(plan: Plan, work: DayWork, tick: int, resume: int, broken: str = "") 
             x.weigh - d.lead + d.lead_first for x, d in zip(plan.table.doughs, to_ticks(asked).doughs, strict=True) if x.weigh - d.lead < tick
         )  # fmt: skip
         resume = max([resume, *at_the_hob])
-    patch = patched(t, plan.table, tick, resume, lost)
-    best = patch
-    freeze = Freeze(table, tick, resume, lost)
-    start = patch or plan.table
-    model = DayModel(t, start.finish(t) + 240, freeze)
-    model.suggest(start)
-    model.steady(plan.table)
-    try:
-        best, _, _ = model.run(REPAIR_LIMIT)
-    except NoSolutionError as error:
-        if best is None:
-            raise refusal("change", "No way was found to go on from here. Plan the rest anew.") from error
-    assert best is not None
     kept = work.model_copy(update={"deadline_s": None, "pins": ()})
 
     def sound(answer: Timetable | None) -> Plan | None:
         try:
-            made = plan_of(kept, plan.words, plan.origin, answer, 0, False, Aim.SOONEST, soft=True) if answer else None
+            past_s, given = (tick * TICK_S, lived.given) if lived else (0, NOTHING_GIVEN)
+            made = (
+                plan_of(
+                    kept, plan.words, plan.origin, answer, 0, False, Aim.SOONEST, soft=True, past_s=past_s, given=given
+                )
+                if answer
+                else None
+            )
         except RuntimeError:
             return None  # the check found a hard rule broken: such an answer is never shown
         return made and compared(plan, made.model_copy(update={"overstepped": made.overstepped + unturned}), tick)
 
+    patch = patched(t, plan.table, tick, resume, lost, lived is not None)
+    best = patch
+    freeze = Freeze(table, tick, resume, lost, lived=lived is not None)
+    if lived:
+        later = (sound(_with_inside(one, table, tick)) for one in lived.later)
+    else:
+        later = (sound(shifted(t, table, tick, by)) for by in _shifts(resume - tick))
+    moved = next((made for made in later if made), None)
+    start = patch or plan.table
+    if lived and moved and (patch is None or moved.table.finish(t) < patch.finish(t)):
+        start = moved.table
+    model = DayModel(t, start.finish(t) + 240, freeze)
+    model.suggest(start)
+    model.steady(plan.table)
+    try:
+        best, _, _ = model.run(REPAIR_LIMIT if not lived else min(REPAIR_LIMIT, LIVED_LIMIT / len(t.loads)))
+    except NoSolutionError as error:
+        if best is None and moved is None:
+            raise refusal("change", "No way was found to go on from here. Plan the rest anew.") from error
+
     answers = [made for made in (sound(best), sound(patch) if patch != best else None) if made]
-    later = (sound(shifted(t, table, tick, by)) for by in _shifts(resume - tick))
-    answers += [made for made in (next((made for made in later if made), None),) if made]
+    answers += [moved] if moved else []
     if not answers:
         raise refusal("change", "No sound way was found to go on from here. Plan the rest anew.")
     return min(answers, key=_harm)
+
+
+def _with_inside(later: Timetable, settled: Timetable, tick: int) -> Timetable:
+    """A timetable with what is in the oven as it was settled."""
+    loads = (
+        replace(x, turn=now.turn, transfer=now.transfer) if now.load < tick else x
+        for x, now in zip(later.loads, settled.loads, strict=True)
+    )
+    return Timetable(later.doughs, tuple(loads))
 
 
 SAME_END_S = 5 * 60  # a day that ends so little sooner is not turned over for it
@@ -116,7 +151,7 @@ def lost_trays(work: DayWork) -> tuple[tuple[str, int], ...]:
     return tuple((lost.tray, lost.from_s // TICK_S) for lost in work.lost)
 
 
-def _free_from(t: Ticks, table: Timetable, kind: str, tick: int, count: int) -> int:
+def free_from(t: Ticks, table: Timetable, kind: str, tick: int, count: int) -> int:
     """The first tick from which one tray fewer is enough for what is under way."""
     held = [
         times.transfer + t.loads[i].transfer + t.tray_cool
@@ -127,11 +162,13 @@ def _free_from(t: Ticks, table: Timetable, kind: str, tick: int, count: int) -> 
     return tick if over <= 0 else sorted(held)[over - 1]
 
 
-def patched(t: Ticks, was: Timetable, tick: int, resume: int, lost: tuple[tuple[str, int], ...]) -> Timetable | None:
+def patched(
+    t: Ticks, was: Timetable, tick: int, resume: int, lost: tuple[tuple[str, int], ...], lived: bool = False
+) -> Timetable | None:
     """The repair by hand: what has begun stays; the rest follows in the old order, as early as may be; longest times are
     overstepped only where they must be."""
     for overstep in OVERSTEPS:
-        builder = Builder(t, Allowance(overstep, 0 if overstep < 60 else 5000), resume)
+        builder = Builder(t, Allowance(overstep, 0 if overstep < 60 else 5000), resume, lived)
         for kind, start in lost:
             builder.room.trays[kind].take(start, FAR - start)
         if _laid(builder, t, was, tick):
@@ -146,6 +183,14 @@ def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
     for i, times in enumerate(was.loads):
         if times.load < tick:
             builder.put_load(i, replace(times, ice=()))
+    # What is begun holds the hands before what is not.
+    shapes: dict[int, tuple[int, ...]] = {}
+    for i, times in enumerate(was.loads):
+        if times.ice and times.ice[0] < tick:
+            builder.put_ice(i, builder.gone_on_with(times.ice, t.loads[i].ice, tick) if builder.lived else times.ice)
+        if times.shape[0] < tick and i not in builder.loads:
+            shapes[i] = builder.gone_on_with(times.shape, t.loads[i].shape, tick) if builder.lived else times.shape
+            builder.hold_hands(i, shapes[i])
     for d, made in sorted(enumerate(was.doughs), key=lambda item: item[1].weigh):
         if made.weigh >= tick and not builder.dough(d, soft_again(t, d, made, tick, builder.now)):
             return False
@@ -153,17 +198,15 @@ def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
         if i in builder.loads:
             continue
         if times.shape[0] < tick:
-            builder.hold_hands(i, times.shape)
-            found = builder.into_oven(i, times.shape, times.shape[-1] + t.loads[i].shape[-1])
+            shape = shapes[i]
+            found = builder.into_oven(i, shape, shape[-1] + t.loads[i].shape[-1])
             if found is None:
                 return False
             builder.put_load(i, found, shaped=True)
         elif not builder.load(i):
             return False
     for i, times in enumerate(was.loads):
-        if times.ice and times.ice[0] < tick:
-            builder.put_ice(i, times.ice)
-        elif not builder.ice(i):
+        if not (times.ice and times.ice[0] < tick) and not builder.ice(i):
             return False
     return all(builder.pack(d) for d in builder.doughs)
 
@@ -193,7 +236,7 @@ def settled(work: DayWork, was: Timetable, tick: int) -> tuple[DayWork, Timetabl
         if load.turn and now.turn >= tick:
             half = max(tick, now.load + load.turn_at)
             end = now.load + t.load + load.bake - max(load.turn, BELL)
-            free = (r for r in range(half, max(half, end) + 1) if hands.free(r, load.turn) and bells.free(r, BELL))
+            free = (r for r in range(half, end + 1) if hands.free(r, load.turn) and bells.free(r, BELL))
             turn = next(free, None)
             if turn is None:
                 # Nobody is free to turn it: it is left as it is, which the plan then says.
@@ -236,6 +279,8 @@ def under_way(t: Ticks, was: Timetable, tick: int) -> list[tuple[int, int]]:
         if times.ice and times.ice[0] < tick:
             spans += zip(times.ice, load.ice, strict=True)
         done = [(times.load - load.wash, load.wash + t.load), (times.transfer, load.transfer), (times.turn, load.turn)]
+        if times.load + load.slot <= tick:  # out, and what is due hot is not over
+            done.append((times.load + load.slot, load.hot))
         spans += [(start, length) for start, length in done if start < tick]
     return [(start, length) for start, length in spans if length and start + length > tick]
 

@@ -21,7 +21,12 @@ def with_room_before(plan: Plan, change: Pinned) -> Plan:
     short = -(-int(lead_s - (change.at - plan.origin).total_seconds()) // TICK_S)
     if short <= 0 or plan.done_before_s:
         return plan
-    by_s = short * TICK_S
+    return earlier(plan, short)
+
+
+def earlier(plan: Plan, ticks: int) -> Plan:
+    """The same plan on a clock that begins so many ticks earlier."""
+    by_s = ticks * TICK_S
     work = plan.work.model_copy(
         update={
             **{
@@ -34,7 +39,7 @@ def with_room_before(plan: Plan, change: Pinned) -> Plan:
         }
     )
     origin = plan.origin - timedelta(seconds=by_s)
-    return plan.model_copy(update={"work": work, "table": plan.table.later(short), "origin": origin})
+    return plan.model_copy(update={"work": work, "table": plan.table.later(ticks), "origin": origin})
 
 
 def pinned(plan: Plan, change: Pinned, tick: int, begun: bool) -> Plan:

@@ -16,13 +16,15 @@ SLACK_MOST = 180  # ticks a longest time may be overstepped in a repair
 @dataclass(frozen=True)
 class Freeze:
     """A day under way: what began before `now` stays as in `was`, the rest begins from `resume` on; each of `lost` is a kind
-    and the tick from which one tray of it is out of use. Longest times may be overstepped at a price, unless `strict`."""
+    and the tick from which one tray of it is out of use. Longest times may be overstepped at a price, unless `strict`. In a day that is `lived`, what is
+    over is as it was: hands and alarms may have met."""
 
     was: Timetable
     now: int
     resume: int
     lost: tuple[tuple[str, int], ...] = ()
     strict: bool = False
+    lived: bool = False
 
 
 class DayRules:
@@ -42,6 +44,11 @@ class DayRules:
         self._loads: list[dict[str, Any]] = []
         self._before: dict[tuple[int, int], Any] = {}
         self._slacks: list[Any] = []
+        self._begun = begun_of(t, freeze.was) if freeze is not None and freeze.lived else {}
+        self._begun_before = freeze.now if freeze is not None else 0
+        self._in_hand: set[str] = set()
+        if self._begun and freeze is not None:
+            self._hold(in_hand_of(t, freeze))
         self.finish = self._var("finish")
         for d in range(len(t.doughs)):
             self._dough(d)
@@ -62,9 +69,21 @@ class DayRules:
     def _var(self, name: str, low: int = 0) -> Any:
         return self.cp.new_int_var(low, self._horizon, name)
 
+    def _gone(self, name: str, length: int) -> bool:
+        """Whether that is over in a day that is lived."""
+        start = self._begun.get(name)
+        return start is not None and start < self._begun_before >= start + length
+
     def _hand(self, start: Any, length: int, name: str) -> None:
-        if length:
+        if length and not self._gone(name, length) and name not in self._in_hand:
             self._hands.append(self.cp.new_fixed_size_interval_var(start, length, name))
+
+    def _hold(self, spans: dict[str, tuple[int, int]]) -> None:
+        """What hands have begun, as many hands as there are: in a day that is lived they may have begun more."""
+        self._in_hand = set(spans)
+        last = sorted((start + length for start, length in spans.values()), reverse=True)[: self.t.hands]
+        now = self._begun_before
+        self._hands += [self.cp.new_fixed_size_interval_var(now, end - now, f"held{end}") for end in last]
 
     def _most(self, value: Any, limit: Any) -> None:
         """value <= limit; in a repair at a price."""
@@ -129,14 +148,16 @@ class DayRules:
         out = v["load"] + t.load + load.bake
         self._hand(v["load"] - load.wash, load.wash + t.load, f"load{i}")
         self._hand(out, t.unload + load.hot, f"unload{i}")
-        self._alarms.append(cp.new_fixed_size_interval_var(out, BELL, f"bell{i}"))
+        if not self._gone(f"unload{i}", 0):
+            self._alarms.append(cp.new_fixed_size_interval_var(out, BELL, f"bell{i}"))
         inside = self._freeze is not None and self._freeze.was.loads[i].load < self._freeze.now
         if load.turn and not inside:  # what is in the oven has been settled
             cp.add_linear_constraint(v["turn"] - v["load"], load.turn_at - TURN_SLACK, load.turn_at + TURN_SLACK)
             cp.add(v["turn"] + load.turn <= out)
         if load.turn:
             self._hand(v["turn"], load.turn, f"turn{i}")
-            self._alarms.append(cp.new_fixed_size_interval_var(v["turn"], BELL, f"turnbell{i}"))
+            if not self._gone(f"turn{i}", 0):
+                self._alarms.append(cp.new_fixed_size_interval_var(v["turn"], BELL, f"turnbell{i}"))
         else:
             cp.add(v["turn"] == v["load"] + load.turn_at)
         empty = v["load"] + load.slot + load.hot
@@ -231,10 +252,11 @@ class DayRules:
 
     def _trays(self, kind: str, count: int) -> None:
         """A tray is taken from its first shaping until it is empty and cool. All of a kind are alike: naming comes after."""
+        over = self._too_many(kind, count)
         spans = [
             self._span(v["shape"][0], v["transfer"] + self.t.loads[i].transfer + self.t.tray_cool, f"tray{i}")
             for i, v in enumerate(self._loads)
-            if self.t.loads[i].tray == kind
+            if self.t.loads[i].tray == kind and i not in over
         ]
         demands = [1] * len(spans)
         for n, (lost, since) in enumerate(self._freeze.lost if self._freeze is not None else ()):
@@ -243,6 +265,20 @@ class DayRules:
                 spans.append(self.cp.new_fixed_size_interval_var(since, length, f"lost{n}_{kind}"))
                 demands.append(1)
         self.cp.add_cumulative(spans, demands, count)
+
+    def _too_many(self, kind: str, count: int) -> set[int]:
+        """In a day that is lived, loads begun on more trays than there are: of those that are not over the ones that are free first, and all that are
+        over."""
+        freeze = self._freeze
+        if freeze is None or not freeze.lived:
+            return set()
+        free = {
+            i: times.transfer + self.t.loads[i].transfer + self.t.tray_cool
+            for i, times in enumerate(freeze.was.loads)
+            if self.t.loads[i].tray == kind and times.shape[0] < freeze.now
+        }
+        held = sorted((i for i in free if free[i] > freeze.now), key=lambda i: -free[i])[:count]
+        return set(free) - set(held)
 
     def _area(self) -> None:
         spans, demands = [], []
@@ -266,8 +302,12 @@ class DayRules:
         """Rack positions, and one temperature in an oven at a time: loads too far apart never share it, and the oven has
         time to change."""
         t, cp = self.t, self.cp
+        freeze = self._freeze
+        before = freeze.now if freeze is not None and freeze.lived else -1
         slots = [
-            cp.new_fixed_size_interval_var(v["load"], t.loads[i].slot, f"slot{i}") for i, v in enumerate(self._loads)
+            cp.new_fixed_size_interval_var(v["load"], t.loads[i].slot, f"slot{i}")
+            for i, v in enumerate(self._loads)
+            if freeze is None or freeze.was.loads[i].load + t.loads[i].slot > before
         ]
         off = [cp.new_fixed_size_interval_var(a, b - a, f"off{a}") for a, b in t.oven_off]
         racks = sum(t.ovens)
@@ -281,6 +321,8 @@ class DayRules:
                 cp.add_cumulative(held, [1] * len(held), racks)
         for a in range(len(t.loads)):
             for b in range(a + 1, len(t.loads)):
+                if freeze is not None and max(freeze.was.loads[a].load, freeze.was.loads[b].load) < before:
+                    continue  # they stood in the oven as they stood
                 there, back = t.apart(a, b), t.apart(b, a)
                 if there is not None and back is not None:
                     self._one_before_other(a, b, there, back)
@@ -372,6 +414,57 @@ class DayRules:
         if what.of_dough:
             return self._doughs[index][what]
         return self._loads[index]["shape"][0] if what is PinPoint.SHAPE else self._loads[index][what]
+
+
+def begun_of(t: Ticks, was: Timetable) -> dict[str, int]:
+    """When each work of the hands begins in a timetable, by the name it has in the model."""
+    found: dict[str, int] = {}
+    for d, (dough, made) in enumerate(zip(t.doughs, was.doughs, strict=True)):
+        found |= {
+            f"lead{d}": made.weigh - dough.lead,
+            f"weigh{d}": made.weigh,
+            f"divide{d}": made.divide,
+            f"pack{d}": made.pack,
+        }
+        found |= {f"mix{d}_{k}": made.mix + after for k, (after, _) in enumerate(dough.mixings)}
+    for i, (load, times) in enumerate(zip(t.loads, was.loads, strict=True)):
+        out = times.load + t.load + load.bake
+        found |= {
+            f"load{i}": times.load - load.wash,
+            f"unload{i}": out,
+            f"turn{i}": times.turn,
+            f"transfer{i}": times.transfer,
+        }
+        found |= {f"shape{i}_{k}": start for k, start in enumerate(times.shape)}
+        found |= {f"ice{i}_{k}": start for k, start in enumerate(times.ice)}
+    return found
+
+
+def in_hand_of(t: Ticks, freeze: Freeze) -> dict[str, tuple[int, int]]:
+    """The work of the hands that is begun and not over, (start, length) by the name it has in the model."""
+    lengths: dict[str, int] = {}
+    for d, dough in enumerate(t.doughs):
+        lengths |= {
+            f"lead{d}": dough.lead_first,
+            f"weigh{d}": dough.weigh,
+            f"divide{d}": dough.divide,
+            f"pack{d}": dough.pack,
+        }
+        lengths |= {f"mix{d}_{k}": length for k, (_, length) in enumerate(dough.mixings)}
+    for i, load in enumerate(t.loads):
+        lengths |= {
+            f"load{i}": load.wash + t.load,
+            f"unload{i}": t.unload + load.hot,
+            f"turn{i}": load.turn,
+            f"transfer{i}": load.transfer,
+        }
+        lengths |= {f"shape{i}_{k}": length for k, length in enumerate(load.shape)}
+        lengths |= {f"ice{i}_{k}": length for k, length in enumerate(load.ice)}
+    return {
+        name: (start, lengths[name])
+        for name, start in begun_of(t, freeze.was).items()
+        if start < freeze.now < start + lengths[name]
+    }
 
 
 def soft_again(t: Ticks, d: int, was: DoughTimes, now: int, resume: int) -> int:

@@ -8,19 +8,21 @@ from ..texts import Texts
 from ..times import TICK_S, Ticks, Timetable
 from ..work.work import DayWork, DoughWork, LoadWork
 from .looks import BEFORE_END_S, looks_placed
-from .naming import rack_numbers, tray_names
+from .naming import NOTHING_GIVEN, Given, rack_numbers, tray_names
 from .once import said_once
 from .reasons import explained
 from .step import Heat, Kind, Lane, Step
 
 
-def steps_of(work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, ...]) -> tuple[Step, ...]:
-    """Every step, in order of time. `words` has one entry a load."""
+def steps_of(
+    work: DayWork, t: Ticks, table: Timetable, words: tuple[Texts, ...], given: Given = NOTHING_GIVEN
+) -> tuple[Step, ...]:
+    """Every step, in order of time. `words` has one entry a load; trays under way keep what is `given` them."""
     steps = [
         step for d in range(len(work.doughs)) for step in _dough_steps(work, t, table, d, _words_of(work, words, d))
     ]
-    trays = tray_names(work, t, table)
-    racks = rack_numbers(t, table)
+    trays = tray_names(work, t, table, given)
+    racks = rack_numbers(t, table, given)
     for i in range(len(work.loads)):
         steps += _load_steps(work, t, table, i, trays, racks[i], words[i])
     steps += _oven_steps(work, t, table, words)

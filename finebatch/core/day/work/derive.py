@@ -88,6 +88,7 @@ class _Batch(NamedTuple):
     spec: DoughSpec
     found: Assessment
     finishes: tuple[FinishPlan, ...]
+    id: str = ""
 
 
 def _batches(spec: DoughSpec, whole: Report, index: int, asked: DoughAsk) -> tuple[list[_Batch], tuple[KeptShare, ...]]:
@@ -102,7 +103,7 @@ def _batches(spec: DoughSpec, whole: Report, index: int, asked: DoughAsk) -> tup
 
     def batch(share: Share) -> _Batch:
         one = alone(spec, share, parts[share.id]).model_copy(update={"name": f"{spec.name}, {share.name}"})
-        return _Batch(one, of[share.id].assessment, of[share.id].finishes)
+        return _Batch(one, of[share.id].assessment, of[share.id].finishes, share.id)
 
     kept: tuple[KeptShare, ...] = ()
     if asked.share_id is not None:
@@ -181,9 +182,11 @@ def _add_loads(
     trays |= {pan: pans} if pans else {found.trays.tray.id: found.trays.tray.count}
     tray = pan if pans else found.trays.tray.id
     if log is not None:
-        rusk_loads(spec, log, found, kitchen, style, index, loads, words, batch.finishes)
+        rusk_loads(spec, log, found, kitchen, style, index, loads, words, batch.finishes, batch.id)
     else:
-        plain_loads(spec, found.outcome, found.trays, kitchen, style, index, loads, words, batch.finishes, "", tray)
+        plain_loads(
+            spec, found.outcome, found.trays, kitchen, style, index, loads, words, batch.finishes, "", tray, batch.id
+        )
     if found.small is not None and found.small.trays is not None:
         small = found.small.trays
         trays[small.tray.id] = small.tray.count

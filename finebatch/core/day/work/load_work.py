@@ -121,7 +121,7 @@ def _short(seconds: float) -> str:
 
 def plain_loads(
     spec: DoughSpec, outcome: Outcome, plan: TrayPlan, kitchen: Kitchen, style: Style, index: int, loads: list[LoadWork],
-    words: list[Texts], finishes: tuple[FinishPlan, ...], size: str, tray: str,
+    words: list[Texts], finishes: tuple[FinishPlan, ...], size: str, tray: str, batch: str = "",
 ) -> None:  # fmt: skip
     form, total, ice = spec.form, sum(plan.loads), icing_of(finishes)
     forming = forming_of(form)
@@ -171,7 +171,7 @@ def plain_loads(
         )  # fmt: skip
         look = f"Look from minute {outcome.window.first_look_min:.0f}: {outcome.window.cue}."
         words.append(
-            Texts(shape="Lay out" if frozen else forming.verb, doing=doing, visit=_visit(visit), wash=", ".join(raw.washed), wash_make=BEATING if raw.washed else "", first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice.work_s > 0, form), look=look, hot=forming.hot_words, ice=ice.label, make=ice.make, dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw=on_raw, tray_first=tray_first, at_half=half_says, sheet="" if frozen else _sheet(outcome.pieces.rolls), off="Wipe it: they were lifted off while hot." if lifted else "")
+            Texts(shape="Lay out" if frozen else forming.verb, doing=doing, visit=_visit(visit), wash=", ".join(raw.washed), wash_make=BEATING if raw.washed else "", first_look_s=round(60 * outcome.window.first_look_min), store=keeping_words(style, ice.work_s > 0, form), look=look, hot=forming.hot_words, ice=ice.label, make=ice.make, dial=dial(spec.oven), chill_as=forming.chilled_as, on_raw=on_raw, tray_first=tray_first, at_half=half_says, sheet="" if frozen else _sheet(outcome.pieces.rolls), off="Wipe it: they were lifted off while hot." if lifted else "", batch="small" if size else batch, hot_lasts_s=round(forming.hot_lasts_s(form)), hot_again=forming.hot_again(form))
         )  # fmt: skip
 
 
@@ -199,7 +199,7 @@ def _conventional(oven: OvenSetting, celsius: float) -> float:
 
 def rusk_loads(
     spec: DoughSpec, form: RuskForm, found: Assessment, kitchen: Kitchen, style: Style, index: int, loads: list[LoadWork],
-    words: list[Texts], finishes: tuple[FinishPlan, ...],
+    words: list[Texts], finishes: tuple[FinishPlan, ...], batch: str = "",
 ) -> None:  # fmt: skip
     outcome, plan, ice = found.outcome, found.trays, icing_of(finishes)
     assert outcome is not None
@@ -249,6 +249,7 @@ def rusk_loads(
                 dial=dial(spec.oven),
                 first_look_s=first,
                 store=keeping_words(style, ice.work_s > 0, form),
+                batch=batch,
             )
         )
         cut = logs * second.each_log
@@ -266,6 +267,6 @@ def rusk_loads(
                 )
             )  # fmt: skip
             words.append(
-                Texts(shape="Slice", doing=f"Slice {pieces}, lay on the cut side", look=f"{second.window.cue.capitalize()}.", ice=ice.label, make=ice.make, unit="slices", tray_first=LINE, half="Turn the slices over",
+                Texts(shape="Slice", doing=f"Slice {pieces}, lay on the cut side", look=f"{second.window.cue.capitalize()}.", ice=ice.label, make=ice.make, unit="slices", tray_first=LINE, half="Turn the slices over", batch=batch,
                       dial=say(second.oven_c, spec.oven.scale) + (" with the fan" if spec.oven.fan else ""))
             )  # fmt: skip

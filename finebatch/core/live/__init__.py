@@ -1,0 +1,1 @@
+"""At the oven: a day as it is run, from what happened to the one next thing."""

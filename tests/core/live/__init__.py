@@ -1,0 +1,1 @@
+"""A day as it is run."""
