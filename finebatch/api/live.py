@@ -132,6 +132,7 @@ class Live:
             run = await run_in_threadpool(_read, store, run_id)
             held = self._held.setdefault(run_id, _Held(run))
             if run.planned_seq < len(run.events) and run.ended_at is None:
+                held.why = why_of(run.running, held.facts(), run.events[-1].event)
                 self._plan(store, held)  # the server ended before that was done
         return held
 

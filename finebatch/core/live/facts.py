@@ -156,7 +156,7 @@ def facts_of(brief: Brief, events: Iterable[Happened]) -> Facts:
         if before is None or (one.at, one.model_dump_json()) < (before.at, before.model_dump_json()):
             by_key[one.key] = one
     # An undoing of an undoing brings the event back: the last word of the chain counts.
-    ordered = sorted(by_key.values(), key=lambda one: (one.at, one.key))
+    ordered = sorted(by_key.values(), key=_in_order)
     taken_back: set[str] = set()
     for one in reversed(ordered):
         if isinstance(one.event, Undone) and one.key not in taken_back:
@@ -171,6 +171,13 @@ def facts_of(brief: Brief, events: Iterable[Happened]) -> Facts:
         else:
             facts.counted.append(one)
     return facts
+
+
+def _in_order(one: Happened) -> tuple[datetime, int, str]:
+    """By when it happened; of what happened in one second, what comes first at a tray comes first."""
+    event = one.event
+    rank = RANK.get(event.marks[0].kind, -1) if isinstance(event, Did) else RANK[Kind.LOOK]
+    return one.at, rank, one.key
 
 
 def _add(facts: Facts, key: str, at: datetime, event: AnyEvent) -> str:

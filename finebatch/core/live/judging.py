@@ -1,6 +1,7 @@
 """What is seen of a tray, as minutes: the bake model's state at this minute held against the eye."""
 
 import math
+from enum import IntEnum
 from typing import NamedTuple
 
 from ..bakemodel import Course, shade
@@ -18,11 +19,20 @@ MOST_MORE = 0.35  # of the bake: more is not believed of one look
 USUAL_LN_SD = 0.12  # of minutes where nothing better is known
 
 
+class Side(IntEnum):
+    """What a sign tells: how far on a bake is, or only that it is at most or at least so far."""
+
+    AT_MOST = -1
+    ABOUT = 0
+    AT_LEAST = 1
+
+
 class Sign(NamedTuple):
-    """How far on a bake is that shows this: the moment of its course it looks like, s, and how sure that is (sd of ln)."""
+    """How far on a bake is that shows this: the moment of its course it looks like, s, how sure that is (sd of ln), and which side of it is told."""
 
     at_s: float
     ln_sd: float
+    side: Side = Side.ABOUT
 
 
 class Judgement(Value):
@@ -38,28 +48,27 @@ class Judgement(Value):
 def signs_of(saw: Saw, course: Course, aim_s: float) -> list[Sign]:
     """Everything that was seen, as moments of the course."""
     first, last = course.first_done_s, course.last_good_s
-    behind = 0.84 * min(first, aim_s)
+    behind, over = 0.84 * min(first, aim_s), max(last, aim_s)
+    most, least = Side.AT_MOST, Side.AT_LEAST
     found = []
     if saw.rim is not None:
-        found.append(_rim(AGAINST_DONE[saw.rim] * course.rim_at(aim_s), course))
-    moments: list[tuple[object, dict[object, float], float]] = [
-        (saw.middle, {Middle.WET: behind, Middle.SOFT: (first + aim_s) / 2, Middle.SET: max(last, aim_s)}, 0.08),
-        (saw.under, {Under.PALE: behind, Under.GOLDEN: aim_s, Under.BROWN: max(last, 1.1 * aim_s)}, 0.12),
-        (saw.lift, {Lift.SAGS: behind, Lift.HOLDS: aim_s, Lift.SLIDES: max(last, 1.05 * aim_s)}, 0.12),
-        (saw.smell, {Smell.DOUGH: 0.8 * first, Smell.BAKED: aim_s, Smell.SHARP: 1.15 * max(last, aim_s)}, 0.15),
-    ]
-    for seen, looks_like, ln_sd in moments:
-        if seen is not None:
-            found.append(Sign(looks_like[seen], ln_sd))
-    return found
+        side = {Rim.MUCH_PALER: most, Rim.DARKER: least}.get(saw.rim, Side.ABOUT)
+        found.append(_rim(AGAINST_DONE[saw.rim] * course.rim_at(aim_s), course, side))
+    signs: list[tuple[object, dict[object, Sign]]] = [
+        (saw.middle, {Middle.WET: Sign(behind, 0.08, most), Middle.SOFT: Sign((first + aim_s) / 2, 0.08), Middle.SET: Sign(over, 0.08, least)}),
+        (saw.under, {Under.PALE: Sign(behind, 0.12, most), Under.GOLDEN: Sign(aim_s, 0.12), Under.BROWN: Sign(over, 0.12, least)}),
+        (saw.lift, {Lift.SAGS: Sign(behind, 0.12, most), Lift.HOLDS: Sign(aim_s, 0.12), Lift.SLIDES: Sign(over, 0.12, least)}),
+        (saw.smell, {Smell.DOUGH: Sign(0.8 * first, 0.15, most), Smell.BAKED: Sign(aim_s, 0.15), Smell.SHARP: Sign(1.15 * over, 0.15, least)}),
+    ]  # fmt: skip
+    return found + [of[seen] for seen, of in signs if seen is not None]
 
 
-def _rim(index: float, course: Course) -> Sign:
+def _rim(index: float, course: Course, side: Side) -> Sign:
     """A rim so brown: when it is, and how sharply that is told (the steeper it browns, the sharper)."""
     at_s = max(course.every_s, course.when_rim(index))
     more = course.rim_at(1.1 * at_s)
     steep = max(1.0, math.log(max(more, 1e-6) / max(index, 1e-6)) / math.log(1.1))
-    return Sign(at_s, EYE_LN_SD / steep + 0.02)
+    return Sign(at_s, EYE_LN_SD / steep + 0.02, side)
 
 
 def judged(look: Look, aim_s: float, elapsed_s: float, saw: Saw, ln_before: float = 0.0, ln_sd: float | None = None) -> Judgement:  # fmt: skip
@@ -71,7 +80,10 @@ def judged(look: Look, aim_s: float, elapsed_s: float, saw: Saw, ln_before: floa
     sd = look.sure_ln if ln_sd is None else ln_sd
     mean, precision = ln_before / sd**2, 1 / sd**2
     for sign in signs_of(saw, look.course, aim_s):
-        mean += math.log(max(elapsed_s, 1.0) / max(sign.at_s, 1.0)) / sign.ln_sd**2
+        slower = math.log(max(elapsed_s, 1.0) / max(sign.at_s, 1.0))
+        if sign.side * (ln_before - slower) < 0:
+            continue  # "at most so far on" says nothing of a bake that was not expected to be farther
+        mean += slower / sign.ln_sd**2
         precision += 1 / sign.ln_sd**2
     ln = mean / precision
     after_sd = precision**-0.5
@@ -79,7 +91,8 @@ def judged(look: Look, aim_s: float, elapsed_s: float, saw: Saw, ln_before: floa
     if saw.rim is Rim.DARKER or left < NOW_S:
         more = 0
     else:
-        more = min(max(30, round(left / 30) * 30), max(60, round(MOST_MORE * aim_s / 30) * 30))
+        most = max(60.0, MOST_MORE * aim_s, aim_s - elapsed_s)
+        more = max(30, round(min(left, most) / 30) * 30)
     return Judgement(more_s=more, ln_slower=ln, ln_sd=after_sd, says=_says(look, aim_s, elapsed_s, saw, ln, more))
 
 

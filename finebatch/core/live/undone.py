@@ -1,5 +1,6 @@
 """What is still to be done, in order of time, and what somebody has in hand just now."""
 
+from collections.abc import Iterator
 from datetime import datetime, timedelta
 from typing import NamedTuple
 
@@ -43,8 +44,7 @@ def to_do(running: Running, facts: Facts) -> list[ToDo]:
     ]
     steps = tuple(step for step, _ in left)
     found = []
-    for row in rows_of(plan.work, steps, plan.words):
-        mine = tuple(left[n] for n in row.steps)
+    for row, mine in _rows(running, facts, left, steps):
         due_at = plan.start + timedelta(seconds=row.start_s)
         ends = [end for _, mark in mine if (end := _bake_ends(facts, mark)) is not None]
         length = timedelta(seconds=row.end_s - row.start_s)
@@ -52,6 +52,32 @@ def to_do(running: Running, facts: Facts) -> list[ToDo]:
         marks = tuple(mark for _, mark in mine)
         found.append(ToDo(row, tuple(step for step, _ in mine), marks, due_at, due_at + length))
     return sorted(found, key=lambda one: one.due_at)
+
+
+def _rows(
+    running: Running, facts: Facts, left: list[tuple[Step, Mark]], steps: tuple[Step, ...]
+) -> Iterator[tuple[Row, tuple[tuple[Step, Mark], ...]]]:  # fmt: skip
+    """The lines of the list with their steps; what can be done of a line before the rest of it is a line of its own."""
+    plan = running.plan
+    for row in rows_of(plan.work, steps, plan.words):
+        mine = tuple(left[n] for n in row.steps)
+        parts = [[one for one in mine if _may_be(facts, one[1]) is may] for may in (True, False)]
+        if not all(parts):
+            yield row, mine
+            continue
+        for part in parts:
+            for own in rows_of(plan.work, tuple(step for step, _ in part), plan.words):
+                yield own, tuple(part[n] for n in own.steps)
+
+
+def _may_be(facts: Facts, mark: Mark) -> bool:
+    """Whether it could be done now: a tray that is not in the oven cannot be taken out."""
+    if mark.load is None:
+        return True
+    told = facts.loads[mark.load]
+    if mark.kind in (Kind.LOOK, Kind.TURN, Kind.UNLOAD):
+        return told.inside
+    return told.out_at is not None if mark.kind in (Kind.HOT, Kind.TRANSFER) else True
 
 
 def _bake_ends(facts: Facts, mark: Mark) -> datetime | None:
