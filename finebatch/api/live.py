@@ -39,15 +39,29 @@ TRACE = timedelta(minutes=40)
 DOOR_OPEN_S = {Kind.LOAD: 20.0, Kind.TURN: 15.0, Kind.UNLOAD: 15.0}
 
 
+class OvenPoint(Value):
+    """A reading, so many seconds before `Now.at`."""
+
+    ago_s: int
+    read_c: float
+
+
 class Trace(Value):
-    """An oven on the screen: its dial, what its thermometer last read, and what it read before, each as seconds before `Now.at` and °C."""
+    """An oven on the screen: its dial, what its thermometer last read, and what it read before."""
 
     oven: int
     dial: str
     dial_c: float
     read_c: float | None = None
     silent_s: int | None = None
-    points: tuple[tuple[int, float], ...] = ()
+    points: tuple[OvenPoint, ...] = ()
+
+
+class TrayInUse(Value):
+    """A kind of tray that is in use."""
+
+    id: str
+    name: str
 
 
 class RunNow(Now):
@@ -60,6 +74,9 @@ class RunNow(Now):
     asked: tuple[str, ...]
     ovens: tuple[Trace, ...]
     simulated: bool
+    racks: tuple[int, ...]  # in use, of each oven
+    doughs: tuple[str, ...]  # by the numbers of the day as it was begun
+    tray_kinds: tuple[TrayInUse, ...]
     why: dict[int, str] = Field(default_factory=dict)
 
 
@@ -313,7 +330,9 @@ def _now(held: _Held) -> RunNow:
     now = now_of(run.running, facts, run.told, run.events, at, run.title, run.speed)
     whole = RunNow(
         **dict(now), id=run.id, plan_id=run.plan_id, rehearsal=run.truth is not None, over=run.ended_at is not None, asked=run.brief.asked,
-        ovens=tuple(_traces(held, at)), simulated=held.simulated, why={n: one.says for n, one in held.traced.items() if one.says},
+        ovens=tuple(_traces(held, at)), simulated=held.simulated,
+        racks=run.brief.plan.work.room.ovens, doughs=tuple(dough.name for dough in run.brief.plan.work.doughs),
+        tray_kinds=tuple(TrayInUse(id=tray.id, name=tray.name) for tray in run.kitchen.trays if tray.id in run.brief.plan.work.room.trays), why={n: one.says for n, one in held.traced.items() if one.says},
     )  # fmt: skip
     return spoken(whole, run.kitchen)
 
@@ -348,7 +367,7 @@ def _traces(held: _Held, at: datetime) -> list[Trace]:
             Trace(
                 oven=oven, dial=words.get(first, "") if first is not None else "", dial_c=dial_c, read_c=recent[-1].read_c if recent else None,
                 silent_s=int((at - recent[-1].at).total_seconds()) if recent else None,
-                points=tuple((int((at - one.at).total_seconds()), one.read_c) for one in recent),
+                points=tuple(OvenPoint(ago_s=int((at - one.at).total_seconds()), read_c=one.read_c) for one in recent),
             )
         )  # fmt: skip
     return found

@@ -138,7 +138,7 @@ def told(session: Session, run_id: str, key: str, event: AnyEvent, ago_s: float 
     now = max(row.began_at + (utc_now() - row.clock_from) * row.speed, row.began_at, latest or row.began_at)
     late = ago_s is not None
     at = max(row.began_at, now - timedelta(seconds=row.speed * max(0.0, ago_s or 0.0)))
-    at = at.replace(microsecond=0) if at.replace(microsecond=0) >= row.began_at else at
+    at = max(row.began_at, at.replace(microsecond=0))
     seq = (session.scalar(select(func.max(RunEventRow.seq)).where(RunEventRow.run_id == run_id)) or 0) + 1
     one = Happened(key=key, at=at, event=event, late=late)
     session.add(RunEventRow(run_id=run_id, seq=seq, key=key, at=at, late=late, body=body_of(Kind.RUN_EVENT, one)))

@@ -143,8 +143,9 @@ def test_a_look_becomes_minutes_and_the_next_trays_take_them_over(client: TestCl
     assert seen["out_at"] < clock["out_at"]
     run = settled(client, run, lambda now: "This tray out now; the next of its dough take" in now["told"])
     # Nothing to learn of a tray that just went in and is pale: it stays as it was.
-    run = until(client, tell(client, run, did(run["acts"][0])), "unload")
-    other = run["trays"][0]
+    run = until(client, tell(client, run, did(run["acts"][0])), "load")
+    run = tell(client, run, did(run["acts"][0]))
+    other = run["trays"][-1]
     after = tell(client, run, {"kind": "saw", "load": other["load"], "rim": "much_paler"})
     assert "more." in next(tray for tray in after["trays"] if tray["load"] == other["load"])["note"]
 

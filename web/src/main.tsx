@@ -20,6 +20,7 @@ const places = {
   WeighIn: () => import("./places/bench/WeighIn"),
   Day: () => import("./places/day/Day"),
   PlanView: () => import("./places/day/PlanView"),
+  Oven: () => import("./places/oven/Oven"),
   NewDough: () => import("./places/doughs/NewDough"),
   Aside: () => import("./places/doughs/Aside"),
   Notebook: () => import("./places/notebook/Notebook"),
@@ -31,6 +32,7 @@ const PrintedCard = lazy(() => places.PrintedCard().then((place) => ({ default: 
 const WeighIn = lazy(() => places.WeighIn().then((place) => ({ default: place.WeighIn })));
 const Day = lazy(() => places.Day().then((place) => ({ default: place.Day })));
 const PlanView = lazy(() => places.PlanView().then((place) => ({ default: place.PlanView })));
+const Oven = lazy(() => places.Oven().then((place) => ({ default: place.Oven })));
 const NewDough = lazy(() => places.NewDough().then((place) => ({ default: place.NewDough })));
 const Aside = lazy(() => places.Aside().then((place) => ({ default: place.Aside })));
 const Notebook = lazy(() => places.Notebook().then((place) => ({ default: place.Notebook })));
@@ -73,6 +75,7 @@ createRoot(root).render(
                   <Route path="/trays/:id?" element={<Trays />} />
                   <Route path="/day" element={<Day />} />
                   <Route path="/day/:id" element={<PlanView />} />
+                  <Route path="/oven/:id?" element={<Oven />} />
                   <Route path="/notebook/:id?" element={<Notebook />} />
                   <Route path="/aside" element={<Aside />} />
                   <Route path="/kitchen" element={<KitchenPlace />} />

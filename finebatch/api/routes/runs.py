@@ -77,7 +77,7 @@ async def begin_run(new: NewRun, store: TheStore, live: TheLive) -> RunNow:
 
 
 def _begun(store: Store, new: NewRun) -> Run:
-    now = datetime.now(UTC)
+    now = datetime.now(UTC).replace(microsecond=0)
     with store.reading() as db:
         saved, place = plans.get(db, new.plan_id), kitchen.get(db).kitchen
         specs = tuple(plans.spec_of(db, saved.id, n) for n in range(len(saved.request.doughs)))

@@ -14,7 +14,7 @@ EARLIER_S = 90  # a look or a word may come so much sooner or later
 TURN_SLACK_S = 30
 
 
-class Tone(StrEnum):
+class Ringing(StrEnum):
     """What a ring means: look, act now, or only know."""
 
     LOOK = "look"
@@ -27,7 +27,7 @@ class Alarm(Value):
 
     id: str
     at: AwareDatetime
-    tone: Tone
+    tone: Ringing
     says: str
 
 
@@ -35,11 +35,11 @@ MUST = frozenset({Kind.UNLOAD, Kind.HOT})  # cannot wait
 ACTS = frozenset({Kind.UNLOAD, Kind.HOT, Kind.TURN, Kind.LOAD})
 
 
-def tone_of(kind: Kind) -> Tone:
+def tone_of(kind: Kind) -> Ringing:
     """How the beginning of a step rings."""
     if kind is Kind.LOOK:
-        return Tone.LOOK
-    return Tone.ACT if kind in ACTS else Tone.KNOW
+        return Ringing.LOOK
+    return Ringing.ACT if kind in ACTS else Ringing.KNOW
 
 
 def alarms_of(left: list[ToDo], ids: list[str]) -> tuple[Alarm, ...]:

@@ -26,7 +26,11 @@ class Brief(Value):
     look_of: tuple[int | None, ...] = ()
     asked: tuple[str, ...] = ()
 
+    def look_at(self, load: int) -> int | None:
+        """Which kind of bake a load is."""
+        return self.look_of[load] if load < len(self.look_of) else None
+
     def look(self, load: int) -> Look | None:
         """How a load's bake should go."""
-        n = self.look_of[load] if load < len(self.look_of) else None
+        n = self.look_at(load)
         return None if n is None else self.looks[n]

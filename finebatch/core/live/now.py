@@ -7,9 +7,9 @@ from pydantic import AwareDatetime
 
 from ..bakemodel import shade
 from ..baking import MIDDLE_OF_RIM, tone_at
-from ..base import Value
+from ..base import Value, capital
 from ..day import Kind, Lane, Step
-from .alarms import Alarm, Tone, alarms_of, tone_of
+from .alarms import Alarm, Ringing, alarms_of, tone_of
 from .brief import Look
 from .events import Did, Happened, Mark, Rim, Undone
 from .facts import Facts
@@ -20,6 +20,8 @@ from .saying import said
 from .undone import ToDo, in_hand, to_do
 
 MOST_ACTS = 14
+HAS_TIME_S = 3600
+PRESSING = frozenset({Kind.UNLOAD, Kind.HOT, Kind.TURN, Kind.LOOK})
 STRIP = timedelta(minutes=90)
 COLOUR_EVERY_S = 30
 LOG_LINES = 30
@@ -36,9 +38,9 @@ class Drawn(Value):
 
 
 class Ask(Value):
-    """What is asked at a look: the cue in its own words, and four cookies to hold the tray against. None are drawn where the bake cannot be followed."""
+    """What is asked at a look at one tray, or at several that bake alike: the cue in its own words, and four cookies to hold the tray against. None are drawn where the bake cannot be followed."""
 
-    load: int
+    loads: tuple[int, ...]
     cue: str
     drawn: tuple[Drawn, ...]
     dark: bool = False  # its own colour hides the browning: touch tells more
@@ -46,7 +48,7 @@ class Ask(Value):
 
 class Act(Value):
     """One thing to do. `due_at` to `ends_at` by the plan; `since` when somebody is taken to have begun it; it may wait for `wait_s` before something
-    comes of it. `button` is what the baker says when it is done."""
+    comes of it; what is `pressing` goes before all else once it is due: the oven does not wait. `button` is what the baker says when it is done."""
 
     id: str
     kind: Kind
@@ -54,12 +56,13 @@ class Act(Value):
     title: str
     detail: str
     button: str
-    tone: Tone
+    tone: Ringing
     person: int
     hands: bool
     due_at: AwareDatetime
     ends_at: AwareDatetime
     since: AwareDatetime | None = None
+    pressing: bool = False
     wait_s: int = 0
     ask: Ask | None = None
 
@@ -92,6 +95,7 @@ class Hot(Value):
     act: str
     load: int
     title: str
+    says: str
     from_at: AwareDatetime
     until_at: AwareDatetime
     pieces: int
@@ -203,17 +207,35 @@ def _act(
 ) -> Act:  # fmt: skip
     since = next((begun for other, begun in held.values() if other.marks == one.marks), None)
     ask = None
-    if one.kind in (Kind.LOOK, Kind.UNLOAD) and one.marks[0].load is not None and len(one.marks) == 1:
-        ask = ask_of(facts, one.marks[0].load, one.row.detail)
+    loads = tuple(mark.load for mark in one.marks if mark.load is not None)
+    if one.kind in (Kind.LOOK, Kind.UNLOAD) and len({facts.brief.look_at(load) for load in loads}) == 1:
+        ask = ask_of(facts, loads, one.row.detail)
     return Act(
-        id=id, kind=one.kind, marks=one.marks, title=one.row.title, detail=one.row.detail, button=BUTTONS.get(one.kind, "Done"), tone=tone_of(one.kind),
+        id=id, kind=one.kind, marks=one.marks, title=_title(one), detail=_detail(running, one), button=BUTTONS.get(one.kind, "Done"), tone=tone_of(one.kind),
         person=min(one.person, hands), hands=one.row.hands, due_at=one.due_at, ends_at=one.ends_at, since=since,
-        wait_s=_may_wait(facts, one, after), ask=ask,
+        wait_s=_may_wait(facts, one, after), ask=ask, pressing=one.kind in PRESSING,
     )  # fmt: skip
 
 
+def _title(one: ToDo) -> str:
+    """What is to be done, short enough for two metres: the rest of it is said below."""
+    if one.kind is not Kind.HOT:
+        return one.row.title
+    where, _, what = one.row.title.removeprefix("At once, ").partition(": ")
+    return f"{capital(where)}: {what.split(',', 1)[0]}"
+
+
+def _detail(running: Running, one: ToDo) -> str:
+    """What is said of a thing to do: at the oven, first of what it is."""
+    load = one.steps[0].load
+    if one.kind not in (Kind.TURN, Kind.UNLOAD, Kind.TRANSFER) or load is None or len(one.marks) > 1:
+        return one.row.detail
+    rack = f", rack {one.steps[0].rack}" if one.steps[0].rack else ""
+    return f"{running.plan.work.loads[load].name}{rack}. {one.row.detail}".strip()
+
+
 def _may_wait(facts: Facts, one: ToDo, after: list[ToDo]) -> int:
-    """For how many seconds a thing may wait before it costs something: by the good window of its bake, or until the same hands have something else."""
+    """For how many seconds a thing may wait before it costs something: by the good window of its bake, or as long as the same hands are free before the next thing at the oven."""
     load = one.marks[0].load
     if one.kind is Kind.UNLOAD and load is not None:
         look = facts.brief.look(load)
@@ -224,19 +246,23 @@ def _may_wait(facts: Facts, one: ToDo, after: list[ToDo]) -> int:
         return 0
     if one.kind is Kind.TURN:
         return 60
-    length = (one.ends_at - one.due_at).total_seconds()
-    following = next((other for other in after if other.person == one.person and other.row.hands), None)
-    if following is None:
-        return 3600
-    return max(0, round((following.due_at - one.due_at).total_seconds() - length))
+    free, ends_at = 0.0, one.ends_at
+    for other in after:
+        if other.person != one.person or not other.row.hands:
+            continue
+        free += max(0.0, (other.due_at - ends_at).total_seconds())
+        if other.kind in (Kind.UNLOAD, Kind.HOT, Kind.TURN):
+            return round(free)
+        ends_at = max(ends_at, other.ends_at)
+    return HAS_TIME_S
 
 
-def ask_of(facts: Facts, load: int, cue: str) -> Ask:
+def ask_of(facts: Facts, loads: tuple[int, ...], cue: str) -> Ask:
     """What to hold a tray against: its rim as it should be when done, two steps paler, and one darker."""
-    look = facts.brief.look(load)
+    look = facts.brief.look(loads[0])
     if look is None or not look.scale:
-        return Ask(load=load, cue=look.cue if look else cue, drawn=())
-    goal = look.course.rim_at(facts.brief.plan.work.loads[load].bake_s)
+        return Ask(loads=loads, cue=look.cue if look else cue, drawn=())
+    goal = look.course.rim_at(facts.brief.plan.work.loads[loads[0]].bake_s)
     drawn = tuple(
         Drawn(
             rim=rim,
@@ -246,7 +272,7 @@ def ask_of(facts: Facts, load: int, cue: str) -> Ask:
         )
         for rim, by in AGAINST_DONE.items()
     )
-    return Ask(load=load, cue=look.cue, drawn=drawn, dark=look.dark)
+    return Ask(loads=loads, cue=look.cue, drawn=drawn, dark=look.dark)
 
 
 def _clocks(running: Running, facts: Facts, left: list[ToDo]) -> list[TrayClock]:
@@ -323,7 +349,7 @@ def _hot(running: Running, facts: Facts, left: list[ToDo], ids: list[str]) -> li
         whole = words.unit != "cookies" or load.pieces == 0
         found.append(
             Hot(
-                act=id, load=number, title=f"{words.hot[:1].upper()}{words.hot[1:]}", from_at=out_at, until_at=out_at + timedelta(seconds=lasts),
+                act=id, load=number, title=capital(words.hot.split(",", 1)[0]), says=capital(words.hot.split(",", 1)[-1].strip()) if "," in words.hot else "", from_at=out_at, until_at=out_at + timedelta(seconds=lasts),
                 pieces=facts.loads[number].pieces or load.pieces, each_s=0.0 if whole else load.hot_s / load.pieces, again=words.hot_again,
             )
         )  # fmt: skip

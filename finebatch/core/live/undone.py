@@ -46,9 +46,9 @@ def to_do(running: Running, facts: Facts) -> list[ToDo]:
     found = []
     for row, mine in _rows(running, facts, left, steps):
         due_at = plan.start + timedelta(seconds=row.start_s)
-        ends = [end for _, mark in mine if (end := _bake_ends(facts, mark)) is not None]
+        known = [due for _, mark in mine if (due := _known_due(facts, mark)) is not None]
         length = timedelta(seconds=row.end_s - row.start_s)
-        due_at = min(ends, default=due_at)
+        due_at = min(known, default=due_at)
         marks = tuple(mark for _, mark in mine)
         found.append(ToDo(row, tuple(step for step, _ in mine), marks, due_at, due_at + length))
     return sorted(found, key=lambda one: one.due_at)
@@ -80,12 +80,16 @@ def _may_be(facts: Facts, mark: Mark) -> bool:
     return told.out_at is not None if mark.kind in (Kind.HOT, Kind.TRANSFER) else True
 
 
-def _bake_ends(facts: Facts, mark: Mark) -> datetime | None:
-    """When a tray in the oven is to come out, to the second."""
-    if mark.kind is not Kind.UNLOAD or mark.load is None:
+def _known_due(facts: Facts, mark: Mark) -> datetime | None:
+    """When what the oven decides is due, to the second: a tray in it is to come out, and what is due hot as it is out."""
+    if mark.load is None:
         return None
-    into = facts.loads[mark.load].in_at
-    return None if into is None else into + timedelta(seconds=facts.bake_s(mark.load))
+    told = facts.loads[mark.load]
+    if mark.kind is Kind.HOT:
+        return told.out_at
+    if mark.kind is not Kind.UNLOAD or told.in_at is None:
+        return None
+    return told.in_at + timedelta(seconds=facts.bake_s(mark.load))
 
 
 def _over(facts: Facts, step: Step, mark: Mark, marked: list[tuple[Step, Mark]]) -> bool:

@@ -4,6 +4,7 @@ import { useEffect, useSyncExternalStore } from "react";
 import type { SavedDough, SavedPlan, Schemas } from "./api";
 import { keys } from "./keys";
 import { type OutboxView, outbox } from "./outbox";
+import { type RunNow, showRun } from "./runs";
 
 type SavedKitchen = Schemas["SavedKitchen"];
 
@@ -32,6 +33,9 @@ export function useAnswers() {
           case "tell-test":
             client.setQueryData(keys.plan(change.id), answer as SavedPlan);
             for (const key of [keys.plans, keys.bakes, keys.foretold, keys.doughs]) refresh(client, key);
+            break;
+          case "tell-run":
+            showRun(client, answer as RunNow);
             break;
           case "keep-try":
           case "end-try":

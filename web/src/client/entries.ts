@@ -2,6 +2,9 @@
 import type { DoughSpec, SavedDough, Schemas } from "./api";
 import { type FieldChange, joined } from "./merging";
 
+/** Something that happens while a day is run. */
+export type RunEvent = Schemas["Tell"]["event"];
+
 export type Change =
   | { kind: "save-dough"; id: string; revision: number; spec: DoughSpec }
   | { kind: "add-dough"; id: string; spec: DoughSpec }
@@ -17,6 +20,7 @@ export type Change =
       now: string;
     }
   | { kind: "tell-test"; id: string; told: Schemas["TestTold"] }
+  | { kind: "tell-run"; id: string; event: RunEvent; tapped: number; says: string }
   | { kind: "keep-try"; id: string; trial: Schemas["NewTry"] }
   | { kind: "end-try"; id: string; saying: string }
   | { kind: "put-aside-plan" | "put-back-plan"; id: string; revision: number; name: string }
@@ -53,6 +57,8 @@ export function thingOf(change: Change): string {
     case "put-aside-plan":
     case "put-back-plan":
       return `plan:${change.id}`;
+    case "tell-run":
+      return `run:${change.id}`;
     case "keep-try":
     case "end-try":
       return `try:${change.id}`;

@@ -14,6 +14,8 @@ export const keys = {
   plans: ["plans"],
   plansOf: (aside: boolean) => ["plans", aside],
   plan: (id: string) => ["plan", id],
+  runs: ["runs"],
+  run: (id: string) => ["run", id],
   catalogue: ["catalogue"],
   cutters: ["cutters"],
   starters: ["starters"],

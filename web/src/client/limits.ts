@@ -1,5 +1,14 @@
 /** Least, most and starting value of every field that can be sent. Made from the API's schema by `make types`: not to be edited. */
 export const LIMITS = {
+  "Away": {
+    "kind": {
+      "start": "away"
+    },
+    "minutes": {
+      "min": 1.0,
+      "max": 1440.0
+    }
+  },
   "BakeSave": {
     "learn_from": {
       "start": true
@@ -263,6 +272,20 @@ export const LIMITS = {
       "start": 0
     }
   },
+  "Did": {
+    "kind": {
+      "start": "did"
+    },
+    "marks": {
+      "max": 60
+    }
+  },
+  "Door": {
+    "seconds": {
+      "min": 1.0,
+      "max": 600.0
+    }
+  },
   "DoughAsk": {
     "share_id": {
       "start": null
@@ -300,6 +323,14 @@ export const LIMITS = {
     "minutes": {
       "max": 1440.0,
       "above": 0.0
+    }
+  },
+  "DoughOff": {
+    "kind": {
+      "start": "dough_off"
+    },
+    "dough": {
+      "min": 0.0
     }
   },
   "DoughSpec": {
@@ -415,6 +446,18 @@ export const LIMITS = {
       }
     }
   },
+  "Fewer": {
+    "kind": {
+      "start": "fewer"
+    },
+    "load": {
+      "min": 0.0
+    },
+    "pieces": {
+      "min": 1.0,
+      "max": 2000.0
+    }
+  },
   "FieldChange": {
     "path": {
       "max": 6
@@ -461,6 +504,11 @@ export const LIMITS = {
     "settled": {
       "max": 200,
       "start": []
+    }
+  },
+  "Helper": {
+    "kind": {
+      "start": "helper"
     }
   },
   "HelperComes": {
@@ -616,6 +664,19 @@ export const LIMITS = {
       "start": 20.0
     }
   },
+  "Lost": {
+    "kind": {
+      "start": "lost"
+    },
+    "load": {
+      "min": 0.0
+    },
+    "pieces": {
+      "min": 1.0,
+      "max": 2000.0,
+      "start": null
+    }
+  },
   "Making": {
     "mixing": {
       "start": "creamed_light"
@@ -633,6 +694,24 @@ export const LIMITS = {
     },
     "thawed": {
       "start": false
+    }
+  },
+  "Mark": {
+    "dough": {
+      "min": 0.0,
+      "start": null
+    },
+    "load": {
+      "min": 0.0,
+      "start": null
+    },
+    "part": {
+      "min": 0.0,
+      "start": 0
+    },
+    "oven": {
+      "min": 1.0,
+      "start": null
     }
   },
   "Measured": {
@@ -698,6 +777,18 @@ export const LIMITS = {
       "start": []
     }
   },
+  "More": {
+    "kind": {
+      "start": "more"
+    },
+    "load": {
+      "min": 0.0
+    },
+    "minutes": {
+      "min": 0.5,
+      "max": 60.0
+    }
+  },
   "Moved": {
     "index": {
       "min": 0.0,
@@ -729,6 +820,31 @@ export const LIMITS = {
       "start": ""
     }
   },
+  "NewRun": {
+    "begin": {
+      "start": "now"
+    },
+    "rehearsal": {
+      "start": null
+    }
+  },
+  "NotReady": {
+    "kind": {
+      "start": "not_ready"
+    },
+    "dough": {
+      "min": 0.0
+    },
+    "minutes": {
+      "min": 1.0,
+      "max": 1440.0
+    }
+  },
+  "Noted": {
+    "kind": {
+      "start": "note"
+    }
+  },
   "OfferRequest": {
     "dough_id": {
       "start": null
@@ -738,6 +854,15 @@ export const LIMITS = {
     },
     "line_id": {
       "start": null
+    }
+  },
+  "OvenRuns": {
+    "kind": {
+      "start": "oven_runs"
+    },
+    "times": {
+      "min": 0.6,
+      "max": 2.0
     }
   },
   "OvenSetting": {
@@ -914,6 +1039,40 @@ export const LIMITS = {
       "start": "a4"
     }
   },
+  "ProbeLine": {
+    "oven": {
+      "min": 1.0,
+      "max": 2.0,
+      "start": 1
+    },
+    "c": {
+      "min": -30.0,
+      "max": 400.0,
+      "start": null
+    },
+    "lag_s": {
+      "min": 0.0,
+      "max": 300.0,
+      "start": 0.0
+    },
+    "ago_s": {
+      "min": 0.0,
+      "max": 3600.0,
+      "start": 0.0
+    }
+  },
+  "Rehearsal": {
+    "speed": {
+      "min": 1.0,
+      "max": 60.0,
+      "start": 30
+    },
+    "seed": {
+      "min": 0.0,
+      "max": 1000000.0,
+      "start": 1
+    }
+  },
   "RopeForm": {
     "kind": {
       "start": "rope"
@@ -968,6 +1127,29 @@ export const LIMITS = {
       "min": 90.0,
       "max": 200.0,
       "start": 150.0
+    }
+  },
+  "Saw": {
+    "kind": {
+      "start": "saw"
+    },
+    "load": {
+      "min": 0.0
+    },
+    "rim": {
+      "start": null
+    },
+    "middle": {
+      "start": null
+    },
+    "under": {
+      "start": null
+    },
+    "lift": {
+      "start": null
+    },
+    "smell": {
+      "start": null
     }
   },
   "ScaleRequest": {
@@ -1139,6 +1321,13 @@ export const LIMITS = {
       "start": null
     }
   },
+  "Tell": {
+    "ago_s": {
+      "min": 0.0,
+      "max": 259200.0,
+      "start": null
+    }
+  },
   "TestTold": {
     "revision": {
       "min": 1.0
@@ -1197,6 +1386,14 @@ export const LIMITS = {
       "start": "tray_broken"
     }
   },
+  "TrayGone": {
+    "kind": {
+      "start": "tray_gone"
+    },
+    "found": {
+      "start": false
+    }
+  },
   "TrayRules": {
     "edge_mm": {
       "min": 0.0,
@@ -1245,6 +1442,11 @@ export const LIMITS = {
   "TryWish": {
     "resize": {
       "start": false
+    }
+  },
+  "Undone": {
+    "kind": {
+      "start": "undone"
     }
   },
   "VersionNote": {

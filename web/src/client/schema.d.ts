@@ -1021,6 +1021,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/probe/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Push Readings
+         * @description What a thermometer in the oven reads, for the day that is run.
+         */
+        post: operations["pushReadings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/probe/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulate Probe
+         * @description Let the simulated thermometer read the oven of a run, or no longer.
+         */
+        post: operations["simulateProbe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/probe/door": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hold Door
+         * @description Stand in for the hand: hold the simulated oven's door open.
+         */
+        post: operations["holdDoor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reports": {
         parameters: {
             query?: never;
@@ -1035,6 +1095,132 @@ export interface paths {
          * @description Finishes, yield statement and guides, with the assessment they follow from.
          */
         post: operations["reportDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Runs
+         * @description The day that is run, and those that were, the latest first.
+         */
+        get: operations["listRuns"];
+        put?: never;
+        /**
+         * Begin Run
+         * @description Begin to run a planned day, or to rehearse it; 409 while another is run.
+         */
+        post: operations["beginRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Run
+         * @description Where a run stands.
+         */
+        get: operations["getRun"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Run
+         * @description Something happened. The answer is where the run stands now; what cannot have been is kept, and said in its list. The same key again is the same
+         *     event. 409 once the day is over.
+         */
+        post: operations["tellRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Follow Run
+         * @description Where a run stands, as server-sent events, at once and after every news, until it is over.
+         */
+        get: operations["followRun"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Run
+         * @description The day is over: what is known of each batch is written down in the notebook; a rehearsal tells what would have become of it, and is
+         *     forgotten.
+         */
+        post: operations["endRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/throw-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Throw Away Run
+         * @description Throw a run away, with everything that was told in it: nothing of it is written down.
+         */
+        post: operations["throwAwayRun"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1419,6 +1605,68 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Act
+         * @description One thing to do. `due_at` to `ends_at` by the plan; `since` when somebody is taken to have begun it; it may wait for `wait_s` before something
+         *     comes of it; what is `pressing` goes before all else once it is due: the oven does not wait. `button` is what the baker says when it is done.
+         */
+        Act: {
+            /** Id */
+            id: string;
+            kind: components["schemas"]["Kind"];
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+            /** Title */
+            title: string;
+            /** Detail */
+            detail: string;
+            /** Button */
+            button: string;
+            tone: components["schemas"]["Ringing"];
+            /** Person */
+            person: number;
+            /** Hands */
+            hands: boolean;
+            /**
+             * Due At
+             * Format: date-time
+             */
+            due_at: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Since */
+            since?: string | null;
+            /**
+             * Pressing
+             * @default false
+             */
+            pressing: boolean;
+            /**
+             * Wait S
+             * @default 0
+             */
+            wait_s: number;
+            ask?: components["schemas"]["Ask"] | null;
+        };
+        /**
+         * Alarm
+         * @description A ring: when, how it sounds, and what it says. `id` is that of the thing to do, which answers it.
+         */
+        Alarm: {
+            /** Id */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            tone: components["schemas"]["Ringing"];
+            /** Says */
+            says: string;
+        };
+        /**
          * Arrangement
          * @description Pieces of one load on one tray. `per_row` counts pieces row by row from the back.
          */
@@ -1435,6 +1683,23 @@ export interface components {
              * @default []
              */
             touches: components["schemas"]["Touch"][];
+        };
+        /**
+         * Ask
+         * @description What is asked at a look at one tray, or at several that bake alike: the cue in its own words, and four cookies to hold the tray against. None are drawn where the bake cannot be followed.
+         */
+        Ask: {
+            /** Loads */
+            loads: number[];
+            /** Cue */
+            cue: string;
+            /** Drawn */
+            drawn: components["schemas"]["Drawn"][];
+            /**
+             * Dark
+             * @default false
+             */
+            dark: boolean;
         };
         /**
          * Assessment
@@ -1477,6 +1742,19 @@ export interface components {
          * @enum {string}
          */
         Attention: "hands" | "mixer" | "passive";
+        /**
+         * Away
+         * @description Nobody is there for so long.
+         */
+        Away: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "away";
+            /** Minutes */
+            minutes: number;
+        };
         /**
          * AxisBalance
          * @description One percentage against its usual range, % of flour (flakes counted in part as flour).
@@ -1535,6 +1813,21 @@ export interface components {
              * @default true
              */
             learn_from: boolean;
+            /**
+             * Run Id
+             * @default
+             */
+            run_id: string;
+            /**
+             * Trays
+             * @default []
+             */
+            trays: components["schemas"]["TrayRan"][];
+            /**
+             * Oven C
+             * @default []
+             */
+            oven_c: number[];
         };
         /**
          * BakeBefore
@@ -1692,6 +1985,26 @@ export interface components {
              * @default false
              */
             filled_hot: boolean;
+        };
+        /**
+         * Bar
+         * @description A stretch of work or of baking on the strip of what comes; `row` is a pair of hands (1, 2) or, from 11 on, a rack.
+         */
+        Bar: {
+            /** Row */
+            row: number;
+            /**
+             * From At
+             * Format: date-time
+             */
+            from_at: string;
+            /**
+             * To At
+             * Format: date-time
+             */
+            to_at: string;
+            /** Label */
+            label: string;
         };
         /**
          * Basis
@@ -2271,6 +2584,19 @@ export interface components {
             lost: components["schemas"]["LostTray"][];
         };
         /**
+         * Did
+         * @description Something of the plan was done.
+         */
+        Did: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "did";
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+        };
+        /**
          * Difference
          * @description From one bake to another: the lines that differ, each change's share, and what is left.
          */
@@ -2299,6 +2625,16 @@ export interface components {
          * @enum {string}
          */
         Doneness: "soft" | "usual" | "crisp";
+        /**
+         * Door
+         * @description The simulated oven's door, held open for so many seconds.
+         */
+        Door: {
+            /** Run Id */
+            run_id: string;
+            /** Seconds */
+            seconds: number;
+        };
         /**
          * Doubted
          * @description Something said that all the rest contradicts, and is therefore not believed: `what` is "minutes" or "width", of look `id` (empty
@@ -2436,6 +2772,19 @@ export interface components {
             dough: number;
             /** Minutes */
             minutes: number;
+        };
+        /**
+         * DoughOff
+         * @description No more of a dough is shaped.
+         */
+        DoughOff: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dough_off";
+            /** Dough */
+            dough: number;
         };
         /**
          * DoughPage
@@ -2788,6 +3137,19 @@ export interface components {
             questions: components["schemas"]["Problem"][];
         };
         /**
+         * Drawn
+         * @description A cookie as it may be seen: the answer it stands for, the word for its rim, and its colours (#rrggbb).
+         */
+        Drawn: {
+            rim: components["schemas"]["Rim"];
+            /** Word */
+            word: string;
+            /** Colour */
+            colour: string;
+            /** Middle */
+            middle: string;
+        };
+        /**
          * Drift
          * @description The bakes of a month (as 2026-06): how many, and how far their minutes lay from what was foretold of each, in %.
          */
@@ -2823,6 +3185,22 @@ export interface components {
              * @default 0
              */
             whites_left: number;
+        };
+        /**
+         * EndOfRun
+         * @description What a day left: the bakes that were written down, or what a rehearsal tells.
+         */
+        EndOfRun: {
+            /**
+             * Bakes
+             * @default []
+             */
+            bakes: components["schemas"]["SavedBake"][];
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
         };
         /**
          * Evidence
@@ -2877,6 +3255,21 @@ export interface components {
          * @enum {string}
          */
         FatState: "soft" | "cold" | "melted" | "oil";
+        /**
+         * Fewer
+         * @description A tray is not full: so many pieces are on it.
+         */
+        Fewer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fewer";
+            /** Load */
+            load: number;
+            /** Pieces */
+            pieces: number;
+        };
         /**
          * FieldChange
          * @description One field as this device last saw it, and as it is to be. `path` names it from the outside in: keys of objects, and the
@@ -2965,7 +3358,7 @@ export interface components {
             /** Total G */
             total_g: number;
             per: components["schemas"]["Per"];
-            when: components["schemas"]["When"];
+            when: components["schemas"]["When-Output"];
             /** How */
             how: string;
             /** Coats */
@@ -3165,6 +3558,19 @@ export interface components {
          */
         Heat: "chilled" | "cool_room" | "soft" | "hot" | "cooling" | "cold";
         /**
+         * Helper
+         * @description A second pair of hands comes, or goes.
+         */
+        Helper: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "helper";
+            /** Comes */
+            comes: boolean;
+        };
+        /**
          * HelperComes
          * @description A second pair of hands is there from now on.
          */
@@ -3185,6 +3591,36 @@ export interface components {
              * @enum {string}
              */
             kind: "helper_goes";
+        };
+        /**
+         * Hot
+         * @description What must be done while it is hot: from when, until when it can be, and how many pieces there are at how many seconds each.
+         */
+        Hot: {
+            /** Act */
+            act: string;
+            /** Load */
+            load: number;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /**
+             * From At
+             * Format: date-time
+             */
+            from_at: string;
+            /**
+             * Until At
+             * Format: date-time
+             */
+            until_at: string;
+            /** Pieces */
+            pieces: number;
+            /** Each S */
+            each_s: number;
+            /** Again */
+            again: string;
         };
         /**
          * Hours
@@ -3437,6 +3873,12 @@ export interface components {
             /** Note */
             note: string;
         };
+        /**
+         * Lift
+         * @description What one does when a spatula goes under it.
+         * @enum {string}
+         */
+        Lift: "sags" | "holds" | "slides";
         /**
          * LikelyCause
          * @description A cause with its share of all (0 to 1), the evidence from this dough, this bake and this oven, and the one change to try: what it is
@@ -3771,6 +4213,30 @@ export interface components {
             logs: number;
         };
         /**
+         * LogLine
+         * @description Something that was told. It can be taken back while nothing was built on it.
+         */
+        LogLine: {
+            /** Key */
+            key: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Says */
+            says: string;
+            /** Late */
+            late: boolean;
+            /** Can Undo */
+            can_undo: boolean;
+            /**
+             * Ignored
+             * @default
+             */
+            ignored: string;
+        };
+        /**
          * LogSize
          * @description Logs that the tray takes, with what comes of them.
          */
@@ -3796,6 +4262,21 @@ export interface components {
              * @default 20
              */
             seconds: number;
+        };
+        /**
+         * Lost
+         * @description A tray's cookies are gone: dropped, or burned. All of them, or so many.
+         */
+        Lost: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lost";
+            /** Load */
+            load: number;
+            /** Pieces */
+            pieces?: number | null;
         };
         /**
          * LostTray
@@ -3831,6 +4312,25 @@ export interface components {
              * @default false
              */
             thawed: boolean;
+        };
+        /**
+         * Mark
+         * @description One step of the day, whatever the plan has since made of its time: `dough` and `load` are numbers of the day as it was begun, `part` counts
+         *     steps of one kind at one tray or dough. Heating is the oven's, so its mark has that.
+         */
+        Mark: {
+            kind: components["schemas"]["Kind"];
+            /** Dough */
+            dough?: number | null;
+            /** Load */
+            load?: number | null;
+            /**
+             * Part
+             * @default 0
+             */
+            part: number;
+            /** Oven */
+            oven?: number | null;
         };
         /**
          * Measured
@@ -3897,11 +4397,32 @@ export interface components {
             line_ids: string[];
         };
         /**
+         * Middle
+         * @description The middle of the top.
+         * @enum {string}
+         */
+        Middle: "wet" | "soft" | "set";
+        /**
          * Mixing
          * @description The mixing schools, by the air they beat in.
          * @enum {string}
          */
         Mixing: "creamed_light" | "creamed_heavy" | "one_stage" | "rub_in" | "melted" | "foam";
+        /**
+         * More
+         * @description So many minutes more from now, by the baker's own word.
+         */
+        More: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "more";
+            /** Load */
+            load: number;
+            /** Minutes */
+            minutes: number;
+        };
         /**
          * MoreFit
          * @description `count` fit a tray if none is over `most_mm` wide; then two join on about one tray in `one_in`.
@@ -3963,6 +4484,17 @@ export interface components {
             picture: string;
         };
         /**
+         * NewRun
+         * @description A planned day to be run.
+         */
+        NewRun: {
+            /** Plan Id */
+            plan_id: string;
+            /** @default now */
+            begin: components["schemas"]["When-Input"];
+            rehearsal?: components["schemas"]["Rehearsal"] | null;
+        };
+        /**
          * NewTry
          * @description A change to try on half a batch: the dough with it, and how it is said.
          */
@@ -3972,6 +4504,34 @@ export interface components {
             /** Saying */
             saying: string;
             spec: components["schemas"]["DoughSpec"];
+        };
+        /**
+         * NotReady
+         * @description A dough in the fridge needs so long from now.
+         */
+        NotReady: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "not_ready";
+            /** Dough */
+            dough: number;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * Noted
+         * @description Words.
+         */
+        Noted: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "note";
+            /** Text */
+            text: string;
         };
         /**
          * Nutrition
@@ -4073,6 +4633,29 @@ export interface components {
              */
             scale: components["schemas"]["Tone"][];
             basis?: components["schemas"]["Basis"] | null;
+        };
+        /**
+         * OvenPoint
+         * @description A reading, so many seconds before `Now.at`.
+         */
+        OvenPoint: {
+            /** Ago S */
+            ago_s: number;
+            /** Read C */
+            read_c: number;
+        };
+        /**
+         * OvenRuns
+         * @description From now on every bake takes so many times as long: 1.1 in an oven that is cooler than it says.
+         */
+        OvenRuns: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "oven_runs";
+            /** Times */
+            times: number;
         };
         /**
          * OvenSetting
@@ -4618,6 +5201,29 @@ export interface components {
             paper: components["schemas"]["Paper"];
         };
         /**
+         * ProbeLine
+         * @description A line of a thermometer: °C in an oven, how slowly its sensor follows, and how old the reading is; no `c` where it reads nothing.
+         */
+        ProbeLine: {
+            /**
+             * Oven
+             * @default 1
+             */
+            oven: number;
+            /** C */
+            c?: number | null;
+            /**
+             * Lag S
+             * @default 0
+             */
+            lag_s: number;
+            /**
+             * Ago S
+             * @default 0
+             */
+            ago_s: number;
+        };
+        /**
          * Problem
          * @description One sentence for a person, at the `field` it is about (dotted path of the request, e.g. `oven.value`).
          */
@@ -4767,6 +5373,22 @@ export interface components {
          */
         Region: "us" | "uk" | "au";
         /**
+         * Rehearsal
+         * @description A run in a simulated kitchen, so many times as fast, which is the same for the same seed.
+         */
+        Rehearsal: {
+            /**
+             * Speed
+             * @default 30
+             */
+            speed: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
          * Remedy
          * @description A change the baker can take with one tap: set `field` to `value`.
          */
@@ -4875,6 +5497,12 @@ export interface components {
             revision: number;
         };
         /**
+         * Rim
+         * @description The rim beside how it should be when it is done.
+         * @enum {string}
+         */
+        Rim: "much_paler" | "paler" | "right" | "darker";
+        /**
          * RingMark
          * @description A closed outline.
          */
@@ -4889,6 +5517,12 @@ export interface components {
             /** Points */
             points: number[][];
         };
+        /**
+         * Ringing
+         * @description What a ring means: look, act now, or only know.
+         * @enum {string}
+         */
+        Ringing: "look" | "act" | "know";
         /**
          * Role
          * @description What an ingredient does in a dough.
@@ -5010,6 +5644,101 @@ export interface components {
             hands: boolean;
             /** Person */
             person?: number | null;
+        };
+        /**
+         * RunNow
+         * @description Where a run stands, and which it is. `asked` are the ids of its doughs, `simulated` whether its oven thermometer is the simulated one.
+         */
+        RunNow: {
+            /** Seq */
+            seq: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Speed */
+            speed: number;
+            /** Title */
+            title: string;
+            state: components["schemas"]["State"];
+            /**
+             * Ready At
+             * Format: date-time
+             */
+            ready_at: string;
+            /** Hands */
+            hands: number;
+            /** Acts */
+            acts: components["schemas"]["Act"][];
+            /** More Acts */
+            more_acts: number;
+            /** Trays */
+            trays: components["schemas"]["TrayClock"][];
+            /** Hot */
+            hot: components["schemas"]["Hot"][];
+            /** Alarms */
+            alarms: components["schemas"]["Alarm"][];
+            /** Strip */
+            strip: components["schemas"]["Bar"][];
+            /** Log */
+            log: components["schemas"]["LogLine"][];
+            /** Told */
+            told: string;
+            /** Moved */
+            moved: string[];
+            /** Overstepped */
+            overstepped: string[];
+            /** Id */
+            id: string;
+            /** Plan Id */
+            plan_id: string;
+            /** Rehearsal */
+            rehearsal: boolean;
+            /** Over */
+            over: boolean;
+            /** Asked */
+            asked: string[];
+            /** Ovens */
+            ovens: components["schemas"]["Trace"][];
+            /** Simulated */
+            simulated: boolean;
+            /** Racks */
+            racks: number[];
+            /** Doughs */
+            doughs: string[];
+            /** Tray Kinds */
+            tray_kinds: components["schemas"]["TrayInUse"][];
+            /** Why */
+            why?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * RunSummary
+         * @description A day that is or was run, in a list.
+         */
+        RunSummary: {
+            /** Id */
+            id: string;
+            /** Plan Id */
+            plan_id: string;
+            /** Title */
+            title: string;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Rehearsal */
+            rehearsal: boolean;
+            /**
+             * Last At
+             * Format: date-time
+             */
+            last_at: string;
         };
         /**
          * RuskForm
@@ -5185,6 +5914,24 @@ export interface components {
             label: string;
             /** Saves Min */
             saves_min: number;
+        };
+        /**
+         * Saw
+         * @description What was seen of a tray in the oven; what was not looked at is left out.
+         */
+        Saw: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "saw";
+            /** Load */
+            load: number;
+            rim?: components["schemas"]["Rim"] | null;
+            middle?: components["schemas"]["Middle"] | null;
+            under?: components["schemas"]["Under"] | null;
+            lift?: components["schemas"]["Lift"] | null;
+            smell?: components["schemas"]["Smell"] | null;
         };
         /**
          * Scale
@@ -5536,6 +6283,16 @@ export interface components {
             speaks_for: boolean | null;
         };
         /**
+         * Simulated
+         * @description Whether the simulated thermometer reads the oven of a run.
+         */
+        Simulated: {
+            /** Run Id */
+            run_id: string;
+            /** On */
+            on: boolean;
+        };
+        /**
          * Sitting
          * @description What is done in one go, `title` with which doughs and `brief` without. `hands_s` of it hands are busy; `acts` times there is something to do; `pauses` are the free times in it that are
          *     worth having, `free_s` is free after it, and for the first `away_s` of that nobody has to be in the house.
@@ -5588,6 +6345,12 @@ export interface components {
             trays: components["schemas"]["TrayPlan"] | null;
         };
         /**
+         * Smell
+         * @description What the oven smells of.
+         * @enum {string}
+         */
+        Smell: "dough" | "baked" | "sharp";
+        /**
          * Source
          * @description What something is known from.
          * @enum {string}
@@ -5628,6 +6391,12 @@ export interface components {
             cue: string;
             spec: components["schemas"]["DoughSpec"];
         };
+        /**
+         * State
+         * @description Of a day that is run.
+         * @enum {string}
+         */
+        State: "calm" | "over";
         /**
          * Step
          * @description Seconds count from the start of the plan. `dough` counts doughs from 0 and `load` trays of work; `tray` is the tray's
@@ -5775,6 +6544,16 @@ export interface components {
             state: string;
         };
         /**
+         * Tell
+         * @description Something that happened: now, or `ago_s` seconds ago where the server was away when it was tapped.
+         */
+        Tell: {
+            /** Event */
+            event: components["schemas"]["Did"] | components["schemas"]["Saw"] | components["schemas"]["More"] | components["schemas"]["Lost"] | components["schemas"]["Fewer"] | components["schemas"]["DoughOff"] | components["schemas"]["TrayGone"] | components["schemas"]["OvenRuns"] | components["schemas"]["Away"] | components["schemas"]["Helper"] | components["schemas"]["NotReady"] | components["schemas"]["Noted"] | components["schemas"]["Undone"];
+            /** Ago S */
+            ago_s?: number | null;
+        };
+        /**
          * Tendency
          * @description How far a dough leans to one texture, 0 to 100, and why.
          */
@@ -5816,8 +6595,9 @@ export interface components {
         /**
          * Texts
          * @description What the steps of one load are called: the verb of shaping, what is done to how many with it, what it is made up of with the time of
-         *     each, how large the first sheet is rolled out; what is brushed on just before the oven and made for it; what else is done to the raw pieces and to the tray before them; what to
-         *     look for, the hot work, the finish; what half time is for, or what is done then beside turning the tray, and what becomes of the cookies after the tray.
+         *         each, how large the first sheet is rolled out; what is brushed on just before the oven and made for it; what else is done to the raw pieces and to the tray before them; what to
+         *         look for, the hot work, the finish; what half time is for, or what is done then beside turning the tray, and what becomes of the cookies after the tray. `batch` is the share it is of, or "small"
+         *     for the second size's; what is due hot can be done for `hot_lasts_s`, and after that `hot_again` says what to do.
          */
         Texts: {
             /** Shape */
@@ -5917,6 +6697,21 @@ export interface components {
              * @default
              */
             off: string;
+            /**
+             * Batch
+             * @default
+             */
+            batch: string;
+            /**
+             * Hot Lasts S
+             * @default 0
+             */
+            hot_lasts_s: number;
+            /**
+             * Hot Again
+             * @default
+             */
+            hot_again: string;
         };
         /**
          * Texture
@@ -5976,6 +6771,27 @@ export interface components {
             overlap_mm: number;
         };
         /**
+         * Trace
+         * @description An oven on the screen: its dial, what its thermometer last read, and what it read before.
+         */
+        Trace: {
+            /** Oven */
+            oven: number;
+            /** Dial */
+            dial: string;
+            /** Dial C */
+            dial_c: number;
+            /** Read C */
+            read_c?: number | null;
+            /** Silent S */
+            silent_s?: number | null;
+            /**
+             * Points
+             * @default []
+             */
+            points: components["schemas"]["OvenPoint"][];
+        };
+        /**
          * Tray
          * @description One size of tray: usable inner `width_mm` (along the oven door) and `depth_mm`, the height of its rim, its outer
          *     size where it was measured, and how many there are.
@@ -6020,6 +6836,100 @@ export interface components {
             tray: string;
         };
         /**
+         * TrayClock
+         * @description A tray in the oven: since when, until when, from when to when it is good; the colours of rim and middle it should have by now, one for every
+         *     `every_s` since it went in.
+         */
+        TrayClock: {
+            /** Load */
+            load: number;
+            /** Tray */
+            tray: string;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Oven */
+            oven: number;
+            /** Rack */
+            rack: number;
+            /**
+             * In At
+             * Format: date-time
+             */
+            in_at: string;
+            /**
+             * Out At
+             * Format: date-time
+             */
+            out_at: string;
+            /**
+             * Good From
+             * Format: date-time
+             */
+            good_from: string;
+            /**
+             * Good To
+             * Format: date-time
+             */
+            good_to: string;
+            /** Next Says */
+            next_says: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Rims
+             * @default []
+             */
+            rims: string[];
+            /**
+             * Middles
+             * @default []
+             */
+            middles: string[];
+            /**
+             * Every S
+             * @default 30
+             */
+            every_s: number;
+            /**
+             * Forgotten Says
+             * @default
+             */
+            forgotten_says: string;
+        };
+        /**
+         * TrayGone
+         * @description One tray of a kind can no longer be used, or (`found`) it can again.
+         */
+        TrayGone: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tray_gone";
+            /** Tray */
+            tray: string;
+            /**
+             * Found
+             * @default false
+             */
+            found: boolean;
+        };
+        /**
+         * TrayInUse
+         * @description A kind of tray that is in use.
+         */
+        TrayInUse: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * TrayKind
          * @description What the tray is made of.
          * @enum {string}
@@ -6062,6 +6972,25 @@ export interface components {
              */
             limit_note: string;
             more?: components["schemas"]["MoreFit"] | null;
+        };
+        /**
+         * TrayRan
+         * @description One tray as it was run: minutes in the oven, how many minutes later than planned it went in, and what was seen of it.
+         */
+        TrayRan: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Oven Min */
+            oven_min: number;
+            /** Late Min */
+            late_min: number;
+            /**
+             * Seen
+             * @default []
+             */
+            seen: string[];
         };
         /**
          * TrayRules
@@ -6180,6 +7109,25 @@ export interface components {
             resize: boolean;
         };
         /**
+         * Under
+         * @description The underside of one that is lifted.
+         * @enum {string}
+         */
+        Under: "pale" | "golden" | "brown";
+        /**
+         * Undone
+         * @description An event that did not happen: a mistaken tap.
+         */
+        Undone: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "undone";
+            /** Of */
+            of: string;
+        };
+        /**
          * Unexplained
          * @description What the unexplained rest is likely to be.
          * @enum {string}
@@ -6293,10 +7241,16 @@ export interface components {
         };
         /**
          * When
+         * @description When the day begins.
+         * @enum {string}
+         */
+        "When-Input": "now" | "as_planned";
+        /**
+         * When
          * @description When it goes on; `first` is before the dough is mixed.
          * @enum {string}
          */
-        When: "first" | "before" | "hot" | "cold";
+        "When-Output": "first" | "before" | "hot" | "cold";
         /**
          * Why
          * @description The plain cookie, this one, and the factors that move the width most, first the strongest.
@@ -10198,6 +11152,186 @@ export interface operations {
             };
         };
     };
+    pushReadings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProbeLine"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    simulateProbe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Simulated"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunNow"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    holdDoor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Door"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     reportDough: {
         parameters: {
             query?: never;
@@ -10218,6 +11352,447 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Report"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listRuns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSummary"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    beginRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRun"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunNow"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunNow"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tellRun: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tell"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunNow"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    followRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                    "application/json": components["schemas"]["RunNow"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    endRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EndOfRun"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    throwAwayRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Bad Request */

@@ -2,6 +2,9 @@
 import { api, need } from "./api";
 import type { Change } from "./entries";
 
+const LATE_S = 4; // a tap that is sent later than this happened when it was tapped
+const LONGEST_S = 3 * 86_400;
+
 export function sendChange(change: Change, key: string): Promise<unknown> {
   const header = { "Idempotency-Key": key };
   switch (change.kind) {
@@ -42,6 +45,12 @@ export function sendChange(change: Change, key: string): Promise<unknown> {
     case "tell-test": {
       const params = { path: { plan_id: change.id }, header };
       return need(api.POST("/api/plans/{plan_id}/tests", { params, body: change.told }));
+    }
+    case "tell-run": {
+      const params = { path: { run_id: change.id }, header };
+      const ago = (Date.now() - change.tapped) / 1000;
+      const body = { event: change.event, ago_s: ago > LATE_S ? Math.min(ago, LONGEST_S) : null };
+      return need(api.POST("/api/runs/{run_id}/events", { params, body }));
     }
     case "keep-try":
       return need(api.POST("/api/tries/kept", { params: { header }, body: change.trial }));

@@ -48,6 +48,13 @@ const marks: Record<string, ReactNode> = {
       <path d="M4 8h9M9 14h10M15 20h9" strokeWidth="4" />
     </g>
   ),
+  Oven: (
+    <g {...stroke}>
+      <rect x="3.5" y="4" width="21" height="20" rx="4" />
+      <path d="M7.5 11.5h13M7.5 18h13" />
+      <path d="M11 8.6h6M11 15h6" strokeWidth="3" />
+    </g>
+  ),
   Notebook: (
     <g {...stroke}>
       <path d="M7 4h13a2 2 0 0 1 2 2v16a2 2 0 0 1-2 2H7z" />
@@ -91,6 +98,7 @@ export function Shell({ children }: { children: ReactNode }) {
     ["Bench", dough ? `/bench/${dough}` : "/bench"],
     ["Trays", dough ? `/trays/${dough}` : "/trays"],
     ["Day", "/day"],
+    ["Oven", "/oven"],
     ["Notebook", dough ? `/notebook/${dough}` : "/notebook"],
     ["Kitchen", "/kitchen"],
   ] as const;
@@ -162,6 +170,7 @@ const KEYS = [
   ["Enter in a line", "a new line below"],
   ["Backspace in an empty line", "remove it"],
   ["Alt ↑, Alt ↓ in a line", "move it up or down"],
+  ["Space", "at the oven: the next thing is done"],
   ["Ctrl Z", "undo on the bench"],
   ["Ctrl Shift Z, Ctrl Y", "redo on the bench"],
   ["Escape", "close a sheet"],

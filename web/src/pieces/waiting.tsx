@@ -196,6 +196,8 @@ function subject(change: Change): string {
       return "A change of the bake day";
     case "tell-test":
       return "A test cookie written down";
+    case "tell-run":
+      return `At the oven: ${change.says}`;
     case "keep-try":
       return `${change.trial.saying}, to be tried`;
     case "end-try":

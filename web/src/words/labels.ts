@@ -34,6 +34,37 @@ export const DATES: Record<NonNullable<Kitchen["dates"]>, string> = {
   ymd: "year, month, day",
 };
 
+export const RIMS: Record<Schemas["Rim"], string> = {
+  much_paler: "much paler",
+  paler: "a little paler",
+  right: "as when done",
+  darker: "darker",
+};
+
+export const MIDDLES: Record<Schemas["Middle"], string> = {
+  wet: "wet",
+  soft: "soft, matt",
+  set: "set",
+};
+
+export const UNDERS: Record<Schemas["Under"], string> = {
+  pale: "pale",
+  golden: "golden",
+  brown: "brown",
+};
+
+export const LIFTS: Record<Schemas["Lift"], string> = {
+  sags: "it sags",
+  holds: "it holds",
+  slides: "it slides off",
+};
+
+export const SMELLS: Record<Schemas["Smell"], string> = {
+  dough: "of dough",
+  baked: "of baking",
+  sharp: "sharp",
+};
+
 export const HOURS: Record<Schemas["HoursKind"], string> = {
   oven: "the oven is needed",
   away: "nobody is there",

@@ -1,0 +1,32 @@
+/** The oven: the day that is run, or which day to run. */
+import { useParams } from "react-router";
+import { useKitchen } from "../../client/kitchen";
+import { useRun, useRuns } from "../../client/runs";
+import { Missing } from "../../pieces/missing";
+import { Coming } from "../../pieces/shell";
+import { ChooseDay } from "./ChooseDay";
+import { RunView } from "./RunView";
+
+export function Oven() {
+  const { id } = useParams();
+  const runs = useRuns();
+  const { data: kitchen } = useKitchen();
+  const open = runs.data?.find((run) => run.ended_at === null && !run.rehearsal);
+  const shown = id ?? open?.id;
+  if (!kitchen || (!id && !runs.data && !runs.error)) return <Coming title="The oven" />;
+  if (!shown) return <ChooseDay runs={runs.data ?? []} failure={runs.error} kitchen={kitchen} />;
+  return <Running key={shown} id={shown} kitchen={kitchen} />;
+}
+
+function Running({
+  id,
+  kitchen,
+}: {
+  id: string;
+  kitchen: NonNullable<ReturnType<typeof useKitchen>["data"]>;
+}) {
+  const { run, came, error, away } = useRun(id);
+  if (error && !run) return <Missing failure={error} />;
+  if (!run) return <Coming title="The oven" />;
+  return <RunView run={run} came={came} away={away} kitchen={kitchen} />;
+}
