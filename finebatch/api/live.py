@@ -19,9 +19,10 @@ from ..core.live.briefing import cases_of
 from ..core.live.events import AnyEvent, Did, Happened
 from ..core.live.facts import Facts, facts_of
 from ..core.live.marks import Running
-from ..core.live.now import Now, now_of
+from ..core.live.now import Now, Simulated, now_of
 from ..core.live.oven import OvenReading, Traced, traced_bakes
 from ..core.live.replan import Replanned, needs_anew, replanned
+from ..core.live.truth import true_courses
 from ..core.live.why import calls_for_anew, why_of
 from ..devices.probe import LAG_S, SimulatedOven
 from ..store import runs
@@ -97,6 +98,7 @@ class _Held:
         self.traced: dict[int, Traced] = {}
         self.ovens: dict[int, SimulatedOven] = {}
         self.simulated = run.truth is not None
+        self.hidden: Simulated | None = None
         self.watched: asyncio.Task[None] | None = None
 
     def facts(self) -> Facts:
@@ -148,6 +150,8 @@ class Live:
         if held is None:
             run = await run_in_threadpool(_read, store, run_id)
             held = self._held.setdefault(run_id, _Held(run))
+            if run.truth is not None and held.hidden is None:
+                held.hidden = await run_in_threadpool(_hidden, run)
             if run.planned_seq < len(run.events) and run.ended_at is None:
                 held.why = why_of(run.running, held.facts(), run.events[-1].event)
                 self._plan(store, held)  # the server ended before that was done
@@ -325,9 +329,16 @@ def anew(
     return replanned(running, facts, now, why)
 
 
+def _hidden(run: Run) -> Simulated | None:
+    if run.truth is None:
+        return None
+    cases = cases_of(run.brief, run.specs, run.kitchen)
+    return Simulated(true_courses(run.brief, cases, run.truth), run.truth.hands)
+
+
 def _now(held: _Held) -> RunNow:
     run, at, facts = held.run, held.clock(), held.facts()
-    now = now_of(run.running, facts, run.told, run.events, at, run.title, run.speed)
+    now = now_of(run.running, facts, run.told, run.events, at, run.title, run.speed, held.hidden)
     whole = RunNow(
         **dict(now), id=run.id, plan_id=run.plan_id, rehearsal=run.truth is not None, over=run.ended_at is not None, asked=run.brief.asked,
         ovens=tuple(_traces(held, at)), simulated=held.simulated,

@@ -14,6 +14,7 @@ from ..core.kitchen import Kitchen
 from ..core.live.brief import Brief
 from ..core.live.events import AnyEvent, Happened
 from ..core.live.marks import Running, begun
+from ..core.live.oven import OvenTrait
 from ..core.live.replan import Moved, Replanned
 from ..core.live.truth import Truth
 from .bodies import Kind, body_of, read
@@ -155,11 +156,11 @@ def planned(session: Session, run: Run, answer: Replanned) -> bool:
     return save_over(session, RunRow, run.id, run.revision, values, RunRow.ended_at.is_(None))
 
 
-def end(session: Session, run_id: str, traits: list[dict[str, Any]] | None = None) -> None:
-    """The day is over; its record stays."""
+def end(session: Session, run_id: str, traits: tuple[OvenTrait, ...] = ()) -> None:
+    """The day is over; its record stays, and what its ovens were like."""
     row = _row(session, run_id)
     if row.ended_at is None:
-        row.ended_at, row.traits = utc_now(), traits
+        row.ended_at, row.traits = utc_now(), [one.model_dump(mode="json") for one in traits]
     session.flush()
 
 
@@ -215,11 +216,12 @@ def readings(session: Session, run_id: str, since: datetime | None = None) -> tu
     )
 
 
-def all_traits(session: Session) -> tuple[dict[str, Any], ...]:
-    """What was learned of the ovens in each day that was run, the latest first."""
-    query = (
-        select(RunRow.traits)
-        .where(RunRow.ended_at.is_not(None), RunRow.truth.is_(None))
-        .order_by(RunRow.ended_at.desc())
+def all_traits(session: Session, oven_number: int) -> tuple[OvenTrait, ...]:
+    """What was learned of the ovens in each day that was run with the present ones, the latest first."""
+    query = select(RunRow.traits, RunRow.kitchen).where(RunRow.ended_at.is_not(None), RunRow.truth.is_(None))
+    return tuple(
+        OvenTrait.model_validate(one)
+        for row in session.execute(query.order_by(RunRow.ended_at.desc()))
+        if row.traits and row.kitchen.get("oven_number", 1) == oven_number
+        for one in row.traits
     )
-    return tuple(one for traits in session.scalars(query) if traits for one in traits)

@@ -5,8 +5,9 @@ from typing import Any
 from fastapi import APIRouter
 from pydantic import ValidationError
 
+from ...core.live.oven import OvenKnown, known_oven
 from ...core.notebook import Habits, habits_of
-from ...store import bakes
+from ...store import bakes, runs
 from ...store import kitchen as kept
 from ...store.kitchen import SavedKitchen
 from ...store.knowledge import known_of
@@ -41,6 +42,15 @@ def get_habits(db: Reading) -> Habits:
     """What the bakes in the present oven tell of it and of these hands."""
     oven = kept.get(db).kitchen.oven_number
     return habits_of(known_of(db, None, oven), bakes.all_of(db, None, oven, MOST_BAKES))
+
+
+@router.get("/ovens", operation_id="getOvens")
+def get_ovens(db: Reading) -> tuple[OvenKnown, ...]:
+    """What the thermometer told of each oven on the days that were run: how far off its dial, how it swings, how fast it recovers."""
+    found = kept.get(db).kitchen
+    traits = runs.all_traits(db, found.oven_number)
+    known = (known_oven(oven, traits) for oven in range(1, found.ovens + 1))
+    return tuple(one for one in known if one is not None)
 
 
 @router.get("/raw", operation_id="getRawKitchen")

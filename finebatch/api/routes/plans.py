@@ -29,7 +29,7 @@ from ...core.day import (
 from ...core.kitchen import Kitchen, Pace, paces_of, spoken
 from ...core.notebook import Bake, Measured, batch_of, foretold_for
 from ...formats.calendar import plan_to_csv, to_icalendar
-from ...store import bakes, doughs, kitchen, plans, tries
+from ...store import bakes, doughs, kitchen, plans, runs, tries
 from ...store.database import Store
 from ...store.knowledge import DAY_S, known_of
 from ...store.pages import MOST_A_PAGE
@@ -201,6 +201,7 @@ async def change_plan(
     before, saved = await _looked_at(store, looking, plan_id, request.revision, key)
     if before:
         return before
+    await run_in_threadpool(_not_run, store, plan_id)
     plan = await _solved(workers.plans, repaired, saved.plan, request.change, request.now or datetime.now(UTC))
     return await run_in_threadpool(_said, store, await run_in_threadpool(_kept, store, saved, plan, key))
 
@@ -328,6 +329,13 @@ async def _looked_at(
     elif saved.revision != revision and not looking.only_bettered(plan_id, revision, saved.revision):
         raise StaleError("plan", await run_in_threadpool(_said, store, saved))
     return before, saved
+
+
+def _not_run(store: Store, plan_id: str) -> None:
+    """A day that is run is changed at the oven: there is known what was really done."""
+    with store.reading() as db:
+        if runs.of_plan(db, plan_id):
+            raise refusal("change", "This day is being run. Say it at the oven, where it is known what was done.")
 
 
 def _stands(store: Store, plan_id: str, key: str | None) -> tuple[SavedPlan | None, SavedPlan]:

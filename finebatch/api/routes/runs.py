@@ -162,7 +162,7 @@ def _ended(store: Store, run_id: str) -> EndOfRun:
             if bake is not None and doughs.is_kept(db, run.brief.asked[one.asked])
         ]
         traits = [trait_of(oven, mine, _dial_c(run, oven)) for oven, mine in read.items()]
-        runs.end(db, run.id, [one.model_dump(mode="json") for one in traits if one])
+        runs.end(db, run.id, tuple(one for one in traits if one))
     return EndOfRun(bakes=tuple(kept))
 
 

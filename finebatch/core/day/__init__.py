@@ -10,7 +10,7 @@ from .repair.pins import earlier
 from .repair.repair import repaired
 from .request import ClockFixes, DayRequest, DoughAsk
 from .steps.naming import Given
-from .steps.rows import Row, rows_of
+from .steps.rows import Row, numbered, rows_of
 from .steps.sittings import sittings_of
 from .steps.step import Heat, Kind, Lane, Step
 from .texts import Texts
@@ -52,6 +52,7 @@ __all__ = [
     "helped",
     "laid_anew",
     "make_plan",
+    "numbered",
     "repaired",
     "rows_of",
     "savings_of",

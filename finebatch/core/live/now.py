@@ -2,13 +2,14 @@
 
 from datetime import datetime, timedelta
 from enum import StrEnum
+from typing import NamedTuple
 
 from pydantic import AwareDatetime
 
-from ..bakemodel import shade
+from ..bakemodel import Course, shade
 from ..baking import MIDDLE_OF_RIM, tone_at
-from ..base import Value, capital
-from ..day import Kind, Lane, Step
+from ..base import Value, capital, listed
+from ..day import Kind, Lane, Step, numbered
 from .alarms import Alarm, Ringing, alarms_of, tone_of
 from .brief import Look
 from .events import Did, Happened, Mark, Rim, Undone
@@ -48,7 +49,8 @@ class Ask(Value):
 
 class Act(Value):
     """One thing to do. `due_at` to `ends_at` by the plan; `since` when somebody is taken to have begun it; it may wait for `wait_s` before something
-    comes of it; what is `pressing` goes before all else once it is due: the oven does not wait. `button` is what the baker says when it is done."""
+    comes of it; what is `pressing` goes before all else once it is due: the oven does not wait.
+    In a rehearsal slow hands are not done `not_before` a time. `button` is what the baker says when it is done."""
 
     id: str
     kind: Kind
@@ -63,6 +65,7 @@ class Act(Value):
     ends_at: AwareDatetime
     since: AwareDatetime | None = None
     pressing: bool = False
+    not_before: AwareDatetime | None = None
     wait_s: int = 0
     ask: Ask | None = None
 
@@ -159,16 +162,23 @@ BUTTONS = {
 }  # fmt: skip
 
 
+class Simulated(NamedTuple):
+    """Of a rehearsal: how each load really bakes, and how many times as long the hands take."""
+
+    courses: dict[int, Course]
+    hands: float
+
+
 def now_of(
-    running: Running, facts: Facts, told: Moved | None, events: tuple[Happened, ...], at: datetime, title: str, speed: float = 1.0
+    running: Running, facts: Facts, told: Moved | None, events: tuple[Happened, ...], at: datetime, title: str, speed: float = 1.0, simulated: Simulated | None = None,
 ) -> Now:  # fmt: skip
-    """Everything the screen shows, from the plan as it stands and what was told."""
+    """Everything the screen shows, from the plan as it stands and what was told; in a rehearsal trays look as they really are."""
     plan = running.plan
     left = to_do(running, facts)
     ids = [act_id(one.marks[0]) for one in left]
     held = in_hand(left, facts, at)
     acts = tuple(
-        _act(running, facts, one, id, left[n + 1 :], held, plan.work.room.hands)
+        _act(running, facts, one, id, left[n + 1 :], held, plan.work.room.hands, simulated)
         for n, (one, id) in enumerate(zip(left[:MOST_ACTS], ids, strict=False))
     )
     return Now(
@@ -181,7 +191,7 @@ def now_of(
         hands=plan.work.room.hands,
         acts=acts,
         more_acts=max(0, len(left) - MOST_ACTS),
-        trays=tuple(_clocks(running, facts, left)),
+        trays=tuple(_clocks(running, facts, left, simulated)),
         hot=tuple(_hot(running, facts, left, ids)),
         alarms=tuple(alarm for alarm in alarms_of(left, ids))[:24],
         strip=tuple(_strip(running, facts, left, at)),
@@ -203,22 +213,29 @@ def act_id(mark: Mark) -> str:
 
 
 def _act(
-    running: Running, facts: Facts, one: ToDo, id: str, after: list[ToDo], held: dict[int, tuple[ToDo, datetime]], hands: int
+    running: Running, facts: Facts, one: ToDo, id: str, after: list[ToDo], held: dict[int, tuple[ToDo, datetime]], hands: int,
+    simulated: Simulated | None,
 ) -> Act:  # fmt: skip
     since = next((begun for other, begun in held.values() if other.marks == one.marks), None)
     ask = None
     loads = tuple(mark.load for mark in one.marks if mark.load is not None)
     if one.kind in (Kind.LOOK, Kind.UNLOAD) and len({facts.brief.look_at(load) for load in loads}) == 1:
         ask = ask_of(facts, loads, one.row.detail)
+    slow = None
+    if simulated and since is not None:
+        slow = since + (one.ends_at - one.due_at) * simulated.hands
     return Act(
         id=id, kind=one.kind, marks=one.marks, title=_title(one), detail=_detail(running, one), button=BUTTONS.get(one.kind, "Done"), tone=tone_of(one.kind),
         person=min(one.person, hands), hands=one.row.hands, due_at=one.due_at, ends_at=one.ends_at, since=since,
-        wait_s=_may_wait(facts, one, after), ask=ask, pressing=one.kind in PRESSING,
+        wait_s=_may_wait(facts, one, after), ask=ask, pressing=one.kind in PRESSING, not_before=slow,
     )  # fmt: skip
 
 
 def _title(one: ToDo) -> str:
     """What is to be done, short enough for two metres: the rest of it is said below."""
+    if one.kind is Kind.LOOK:
+        trays = [step.tray or "" for step in one.steps]
+        return f"Look at {'trays' if len(trays) > 1 else 'tray'} {listed(trays)}"
     if one.kind is not Kind.HOT:
         return one.row.title
     where, _, what = one.row.title.removeprefix("At once, ").partition(": ")
@@ -228,6 +245,9 @@ def _title(one: ToDo) -> str:
 def _detail(running: Running, one: ToDo) -> str:
     """What is said of a thing to do: at the oven, first of what it is."""
     load = one.steps[0].load
+    if one.kind is Kind.LOOK:
+        names = numbered([running.plan.work.loads[step.load].name for step in one.steps if step.load is not None])
+        return f"{names}, through the glass. {one.row.detail}"
     if one.kind not in (Kind.TURN, Kind.UNLOAD, Kind.TRANSFER) or load is None or len(one.marks) > 1:
         return one.row.detail
     rack = f", rack {one.steps[0].rack}" if one.steps[0].rack else ""
@@ -275,7 +295,7 @@ def ask_of(facts: Facts, loads: tuple[int, ...], cue: str) -> Ask:
     return Ask(loads=loads, cue=look.cue, drawn=drawn, dark=look.dark)
 
 
-def _clocks(running: Running, facts: Facts, left: list[ToDo]) -> list[TrayClock]:
+def _clocks(running: Running, facts: Facts, left: list[ToDo], simulated: Simulated | None) -> list[TrayClock]:
     plan = running.plan
     found = []
     for n, number in enumerate(running.loads):
@@ -295,6 +315,8 @@ def _clocks(running: Running, facts: Facts, left: list[ToDo]) -> list[TrayClock]
             first_s, last_s = first_s * by, last_s * by
         else:
             first_s, last_s = first_s * slower, last_s * slower
+        if simulated and look is not None and number in simulated.courses:
+            look, slower, judgement = look.model_copy(update={"course": simulated.courses[number]}), 1.0, None
         rims, middles = _colours(look, slower if judgement is None else bake_s / max(1.0, load_planned(facts, number)))
         found.append(
             TrayClock(

@@ -95,6 +95,11 @@ export function useHabits() {
   return useQuery({ queryKey: keys.habits, queryFn: () => need(api.GET("/api/kitchen/habits")) });
 }
 
+/** What the thermometer told of the ovens. */
+export function useOvens() {
+  return useQuery({ queryKey: keys.ovens, queryFn: () => need(api.GET("/api/kitchen/ovens")) });
+}
+
 /** What is likely to have gone wrong with a bake. */
 export function useCauses(id: string | undefined, symptoms: Schemas["Symptom"][]) {
   return useQuery({

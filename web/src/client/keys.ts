@@ -45,6 +45,7 @@ export const keys = {
     kitchen,
   ],
   habits: ["bakes", "habits"],
+  ovens: ["bakes", "ovens"],
   bakes: ["bakes"],
   bakesOf: (dough: string | undefined, aside: boolean) => ["bakes", "of", dough, aside],
   draft: (draft: Schemas["Draft"]) => ["bakes", "draft", draft],

@@ -651,6 +651,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchen/ovens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Ovens
+         * @description What the thermometer told of each oven on the days that were run: how far off its dial, how it swings, how fast it recovers.
+         */
+        get: operations["getOvens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen/raw": {
         parameters: {
             query?: never;
@@ -1607,7 +1627,8 @@ export interface components {
         /**
          * Act
          * @description One thing to do. `due_at` to `ends_at` by the plan; `since` when somebody is taken to have begun it; it may wait for `wait_s` before something
-         *     comes of it; what is `pressing` goes before all else once it is due: the oven does not wait. `button` is what the baker says when it is done.
+         *     comes of it; what is `pressing` goes before all else once it is due: the oven does not wait.
+         *     In a rehearsal slow hands are not done `not_before` a time. `button` is what the baker says when it is done.
          */
         Act: {
             /** Id */
@@ -1643,6 +1664,8 @@ export interface components {
              * @default false
              */
             pressing: boolean;
+            /** Not Before */
+            not_before?: string | null;
             /**
              * Wait S
              * @default 0
@@ -4633,6 +4656,26 @@ export interface components {
              */
             scale: components["schemas"]["Tone"][];
             basis?: components["schemas"]["Basis"] | null;
+        };
+        /**
+         * OvenKnown
+         * @description What several days told of an oven: each figure with the least and most that nine of ten days to come should read. `days` is how many were watched.
+         */
+        OvenKnown: {
+            /** Oven */
+            oven: number;
+            /** Days */
+            days: number;
+            /** Off K */
+            off_k: number;
+            /** Off Low K */
+            off_low_k: number;
+            /** Off High K */
+            off_high_k: number;
+            /** Swing K */
+            swing_k: number;
+            /** Recovery S */
+            recovery_s: number | null;
         };
         /**
          * OvenPoint
@@ -9751,6 +9794,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Habits"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getOvens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OvenKnown"][];
                 };
             };
             /** @description Bad Request */

@@ -2,11 +2,12 @@
 
 import { Tabs } from "radix-ui";
 import { type ReactNode, useEffect, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import type { ApiError, SavedPlan, Schemas, Step } from "../../client/api";
 import { useKitchen } from "../../client/kitchen";
 import { outbox } from "../../client/outbox";
 import { lookOn, stopLooking, useLooking, usePlan, useShowPlan } from "../../client/plans";
+import { useRuns } from "../../client/runs";
 import { Board } from "../../drawing/board";
 import { pinOf } from "../../drawing/lanes";
 import { useChosen } from "../../pieces/address";
@@ -39,6 +40,8 @@ export function PlanView() {
   const [problem, setProblem] = useState<string>();
   const now = useNow();
   const navigate = useNavigate();
+  const { data: runs } = useRuns();
+  const running = runs?.find((run) => run.plan_id === id && run.ended_at === null && !run.rehearsal);
   if (error && !saved) return <Missing failure={error as ApiError} raw={`/api/plans/${id}/raw`} />;
   if (!saved || !kitchen) return <Coming title="The bake day" />;
   const { plan } = saved;
@@ -87,7 +90,13 @@ export function PlanView() {
         <Button kind="quiet" onClick={remove}>
           Put aside
         </Button>
-        <Button onClick={() => setChanging(true)}>Change of mind</Button>
+        {!running && <Button onClick={() => setChanging(true)}>Change of mind</Button>}
+        <Link
+          to={running ? `/oven/${running.id}` : "/oven"}
+          className="inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-4 font-semibold hover:bg-well"
+        >
+          {running ? "To the oven" : "Run it at the oven"}
+        </Link>
         <Button kind="main" onClick={() => window.print()}>
           Print
         </Button>
@@ -95,6 +104,12 @@ export function PlanView() {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-4 p-5">
         <Summary saved={saved} at={at} units={kitchen} looking={looking} settled={settled} onPlan={keep} />
         {problem && <Note severity="stop">{problem}</Note>}
+        {running && (
+          <Note severity="note">
+            This day is being run since {clock(new Date(running.began_at), kitchen)}. Here it stands as it was
+            planned; at the oven as it goes.
+          </Note>
+        )}
         <Changed plan={plan} />
         <TestPanels saved={saved} kitchen={kitchen} onPlan={keep} />
         <Panel

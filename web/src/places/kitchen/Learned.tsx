@@ -1,7 +1,7 @@
 /** What the bakes have taught of this oven and of these hands; a new oven begins anew. */
 import { useState } from "react";
 import type { Kitchen, Schemas } from "../../client/api";
-import { useHabits } from "../../client/bakes";
+import { useHabits, useOvens } from "../../client/bakes";
 import { Button } from "../../pieces/controls";
 import { Ask } from "../../pieces/dialog";
 import { Panel } from "../../pieces/notes";
@@ -17,6 +17,7 @@ export function Learned({
   onKitchen: (part: Partial<Kitchen>) => void;
 }) {
   const { data } = useHabits();
+  const { data: ovens } = useOvens();
   const [asking, ask] = useState(false);
   if (!data) return null;
   return (
@@ -46,6 +47,9 @@ export function Learned({
             </ul>
           </>
         )}
+        {ovens?.map((oven) => (
+          <p key={oven.oven}>{watched(oven, kitchen, ovens.length > 1)}</p>
+        ))}
         {data.bakes > 0 && (
           <>
             <p className="text-note text-quiet">
@@ -97,6 +101,18 @@ function hotter({ value, low, high }: Schemas["Interval"], { scale }: Kitchen): 
   const step = scale === "f" ? 1.8 : 1;
   const say = (kelvin: number) => `${Math.abs(kelvin * step).toFixed(0)} °${scale === "f" ? "F" : "C"}`;
   return `By the thermometer it is ${say(value)} ${value > 0 ? "hotter" : "cooler"} than its dial (give or take ${say((high - low) / 2)}).`;
+}
+
+/** What the thermometer told of an oven on the days that were run. */
+function watched(oven: Schemas["OvenKnown"], { scale }: Kitchen, several: boolean): string {
+  const step = scale === "f" ? 1.8 : 1;
+  const say = (kelvin: number) => `${Math.abs(kelvin * step).toFixed(0)} °${scale === "f" ? "F" : "C"}`;
+  const side = (kelvin: number) => `${say(kelvin)} ${kelvin > 0 ? "above" : "below"}`;
+  const back =
+    oven.recovery_s == null
+      ? ""
+      : `, and is back from an open door in ${Math.round(oven.recovery_s / 15) / 4} min`;
+  return `Watched on ${plural(oven.days, "day")}, ${several ? `oven ${oven.oven}` : "the oven"} read ${side(oven.off_k)} its dial (on another day from ${side(oven.off_low_k)} to ${side(oven.off_high_k)}), swings by ${say(oven.swing_k)} to either side${back}.`;
 }
 
 function drifts({ drift, drifted_pct }: Schemas["Habits"]): string {

@@ -3,6 +3,7 @@ import type { DoughSpec, Kitchen, Schemas } from "../../client/api";
 import { useEvidence } from "../../client/assessments";
 import { measuredOf, middleWidth, pictureOf, type SavedBake, useDifference } from "../../client/bakes";
 import { outbox } from "../../client/outbox";
+import { Button } from "../../pieces/controls";
 import { Menu, MenuItem } from "../../pieces/menu";
 import { colour } from "../../theme/tokens";
 import { shareWords, told } from "../../words/differences";
@@ -78,6 +79,14 @@ export function BakeRow(props: {
               className="h-16 max-w-40 rounded-[8px] object-cover"
             />
           </a>
+        )}
+        {bake.run_id && measured.widths_mm.length === 0 && (
+          <p className="text-note">
+            From the oven, minutes and all.{" "}
+            <Button kind="quiet" onClick={props.onChange}>
+              Add widths and how you liked it
+            </Button>
+          </p>
         )}
         {bake.learn_from && props.of && <Doubt id={id} of={props.of} kitchen={kitchen} />}
         {!bake.learn_from && <p className="text-note font-medium">Left out: nothing is learned from it.</p>}

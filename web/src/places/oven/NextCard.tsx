@@ -41,6 +41,7 @@ export function NextCard(props: CardProps) {
       : due - now_ms;
   const asking = act.ask != null && now_ms >= due - ASKED_FROM_MS;
   const late = left < -30_000;
+  const slow = act.not_before != null && now_ms < Date.parse(act.not_before);
   return (
     <section
       aria-label="Next"
@@ -102,10 +103,13 @@ export function NextCard(props: CardProps) {
       <button
         type="button"
         data-next
+        disabled={slow}
         onClick={() => props.onDone(act)}
-        className="flex min-h-36 min-w-48 flex-1 flex-col items-center justify-center gap-1 bg-chosen px-3 py-4 text-on-chosen hover:opacity-90 focus-visible:outline-on-chosen focus-visible:-outline-offset-8 lg:w-48 lg:flex-none"
+        className="flex min-h-36 min-w-48 flex-1 flex-col items-center justify-center gap-1 bg-chosen px-3 py-4 text-on-chosen not-disabled:hover:opacity-90 disabled:opacity-60 focus-visible:outline-on-chosen focus-visible:-outline-offset-8 lg:w-48 lg:flex-none"
       >
-        <span className="text-[2.1rem] leading-tight font-extrabold">{act.button}</span>
+        <span className="text-[2.1rem] leading-tight font-extrabold">
+          {slow ? "Slow hands…" : act.button}
+        </span>
         <span className="text-lead">space bar</span>
       </button>
     </section>
@@ -128,17 +132,19 @@ function AskRow(props: CardProps & { ask: NonNullable<Act["ask"]> }) {
         {ask.drawn.map((one) => (
           <Seen key={one.rim} drawn={one} onPick={() => props.onSaw(act, one.rim)} />
         ))}
-        <div className="ml-auto flex gap-2">
-          {[1, 2].map((minutes) => (
-            <Button
-              key={minutes}
-              className="min-h-16 px-5 text-head"
-              onClick={() => props.onMore(ask.loads, minutes)}
-            >
-              {minutes} more min
-            </Button>
-          ))}
-        </div>
+        {act.kind === "unload" && (
+          <div className="flex gap-2">
+            {[1, 2].map((minutes) => (
+              <Button
+                key={minutes}
+                className="min-h-16 px-4 text-head"
+                onClick={() => props.onMore(ask.loads, minutes)}
+              >
+                {minutes} more min
+              </Button>
+            ))}
+          </div>
+        )}
       </div>
     </div>
   );

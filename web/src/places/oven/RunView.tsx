@@ -1,4 +1,5 @@
 /** A day as it is run: one next thing, the oven, what comes after, and what to do when it goes otherwise. Made for a tablet an arm away. */
+import { useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
@@ -7,8 +8,11 @@ import { useCatalogue } from "../../client/catalogue";
 import type { RunEvent } from "../../client/entries";
 import {
   type Act,
+  holdDoor,
   markName,
   type RunNow,
+  showRun,
+  simulateProbe,
   type TrayClock,
   usePending,
   useRunClock,
@@ -49,6 +53,7 @@ export function RunView(props: { run: RunNow; came: number; away: boolean; kitch
   const [loud, keepLoud] = useLoudness();
   const awake = useAwake(!run.over);
   const navigate = useNavigate();
+  const client = useQueryClient();
   const { data: catalogue } = useCatalogue();
   const heat = (celsius: number) => ovenHeat(celsius, kitchen.scale, catalogue?.gas_marks ?? []);
   const done = (act: Act) => act.marks.every((mark) => marks.has(markName(mark)));
@@ -64,7 +69,8 @@ export function RunView(props: { run: RunNow; came: number; away: boolean; kitch
     (document.activeElement as HTMLElement | null)?.blur();
   };
   const did = (act: Act) => say({ kind: "did", marks: act.marks }, act.title);
-  useSpace(() => next && !sheet && tray === undefined && did(next));
+  const slow = next?.not_before != null && now_ms < Date.parse(next.not_before);
+  useSpace(() => next && !slow && !sheet && tray === undefined && did(next));
   useTitle(ringing?.says, next, now_ms);
   if (run.over) return <Over run={run} onHome={() => navigate("/oven")} />;
   const hot = run.hot?.find((one) => one.act === next?.id);
@@ -184,6 +190,13 @@ export function RunView(props: { run: RunNow; came: number; away: boolean; kitch
           onLoud={keepLoud}
           awake={awake}
           kitchen={kitchen}
+          simulated={run.simulated}
+          onSimulated={(on) =>
+            simulateProbe(run.id, on).then(
+              (now) => showRun(client, now),
+              () => undefined,
+            )
+          }
           onClose={() => setSheet(undefined)}
         />
       )}
@@ -313,6 +326,14 @@ function OvenPanel(props: {
               )}
             </header>
             <OvenFront racks={racks} trays={mine} now_ms={now_ms} onTray={props.onTray} />
+            {run.simulated && !run.rehearsal && (
+              <p className="mt-1 text-plain text-quiet">
+                This reads the simulated oven.{" "}
+                <Button kind="quiet" onClick={() => holdDoor(run.id, 40)}>
+                  Hold its door open for 40 s
+                </Button>
+              </p>
+            )}
             {trace && trace.points.length > 3 && <OvenTrace trace={trace} heat={heat} />}
             {mine.map(
               (tray) =>

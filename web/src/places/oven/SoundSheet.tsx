@@ -22,6 +22,9 @@ export function SoundSheet(props: {
   onLoud: (loud: Loudness) => void;
   awake: Awake | undefined;
   kitchen: Kitchen;
+  /** Whether the simulated thermometer reads the oven. */
+  simulated: boolean;
+  onSimulated: (on: boolean) => void;
   onClose: () => void;
 }) {
   const { loud, onLoud, awake } = props;
@@ -69,6 +72,11 @@ export function SoundSheet(props: {
             />
           </div>
         )}
+        <Switch
+          label="Read the oven with the simulated thermometer, to try it"
+          checked={props.simulated}
+          onChecked={props.onSimulated}
+        />
         {allowed === "default" && (
           <Button
             className="justify-self-start"
