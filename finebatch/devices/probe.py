@@ -17,7 +17,7 @@ from ..core.base import Value
 
 ROOM_C = 21.0
 HEATS_C_MIN, COOLS_C_MIN = 14.0, 3.2
-SWING_K = 9.0  # the thermostat switches this far on either side of what it takes for the setting
+SWING_K = 16.0  # the thermostat lets the walls go this far to either side; the air follows them half as far
 DOOR_S = 45.0  # an open door takes the air toward the room by two thirds in so long
 WALLS_S = 130.0  # and the hot walls give it back in so long
 DROPS_OUT = 0.04
@@ -42,8 +42,8 @@ class Probe(Protocol):
 class SimulatedOven:
     """An oven with a thermostat, walls and a door, and a slow sensor in it, by a clock that is handed in (s, never backwards)."""
 
-    def __init__(self, dial_c: float, off_k: float = -6.0, seed: int = 5, oven: int = 1, hot: bool = False) -> None:
-        self.oven, self.dial_c, self.off_k = oven, dial_c, off_k
+    def __init__(self, dial_c: float, off_k: float = -6.0, seed: int = 5, oven: int = 1, hot: bool = False, swing_k: float = SWING_K) -> None:  # fmt: skip
+        self.oven, self.dial_c, self.off_k, self._swing_k = oven, dial_c, off_k, swing_k
         self._noise = random.Random(seed)
         self._walls_c = dial_c + off_k if hot else ROOM_C
         self._air_c, self._sensor_c = self._walls_c, self._walls_c
@@ -71,9 +71,9 @@ class SimulatedOven:
             step = min(1.0, at_s - self._at_s)
             self._at_s += step
             meant = self.dial_c + self.off_k
-            if self._heating and self._walls_c > meant + SWING_K:
+            if self._heating and self._walls_c > meant + self._swing_k:
                 self._heating = False
-            elif not self._heating and self._walls_c < meant - SWING_K:
+            elif not self._heating and self._walls_c < meant - self._swing_k:
                 self._heating = True
             self._walls_c += step / 60 * (HEATS_C_MIN if self._heating else -COOLS_C_MIN)
             is_open = self._at_s <= self._open_until_s

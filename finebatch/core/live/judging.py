@@ -14,6 +14,7 @@ AGAINST_DONE: dict[Rim, float] = {Rim.MUCH_PALER: 1 / 4, Rim.PALER: 1 / 1.8, Rim
 EYE_LN_SD = 0.35  # of a browning index told by eye, in kitchen light (judged)
 TRAY_LN_SD = 0.04  # trays of one dough differ by so much of their minutes (judged)
 TOLD_FROM_LN = 0.03  # a dough that is on or behind by less is on time
+MOST_LN = 0.5  # no bake takes 1.65 times as long as foretold, or less than 0.6 times: what says so was not seen well
 NOW_S = 25  # what is due sooner is due now
 MOST_MORE = 0.35  # of the bake: more is not believed of one look
 USUAL_LN_SD = 0.12  # of minutes where nothing better is known
@@ -85,7 +86,7 @@ def judged(look: Look, aim_s: float, elapsed_s: float, saw: Saw, ln_before: floa
             continue  # "at most so far on" says nothing of a bake that was not expected to be farther
         mean += slower / sign.ln_sd**2
         precision += 1 / sign.ln_sd**2
-    ln = mean / precision
+    ln = min(MOST_LN, max(-MOST_LN, mean / precision))
     after_sd = precision**-0.5
     left = math.exp(ln) * aim_s - elapsed_s
     if saw.rim is Rim.DARKER or left < NOW_S:

@@ -28,6 +28,8 @@ from .facts import Facts
 from .marks import Running
 from .undone import ToDo, in_hand
 
+STAYS_UP = 40  # ticks: twenty minutes more than it should take
+IN_HAND = 20
 FOREVER_S = 10 * 24 * 3600
 
 
@@ -82,8 +84,10 @@ def lived(
         return None
     work = _told(first.work, facts)
     clock = _Clock(facts, first, now, to_ticks(work))
-    for one, since in in_hand(left, facts, now).values():
+    held = in_hand(left, facts, now)
+    for one, since in held.values():
         clock.hand |= dict.fromkeys(one.marks, clock.tick(since))
+    ends = sorted(max(now, since + (one.ends_at - one.due_at)) for one, since in held.values())
     where = {number: n for n, number in enumerate(running.loads)}
     last = {number: n for n, number in enumerate(running.doughs)}
     loads = [running.plan.table.loads[where[n]] if n in where else first.table.loads[n] for n in range(len(work.loads))]
@@ -110,18 +114,42 @@ def lived(
             if d in (work.loads[n].dough, work.loads[n].also) and work.loads[n].after_log is None and new_loads[n].shape[0] < clock.next
         ]  # fmt: skip
         new_doughs[d], dough_changes[d] = _dough(clock, work, d, doughs[d], min(begun, default=None))
-        if any(changed[n].scraps and new_loads[n].shape[0] < clock.next for n in keep_loads if changed[n].dough == d):
-            dough_changes[d]["rechill_s"] = 0
     made = work.model_copy(
         update={
             "loads": tuple(changed),
             "doughs": tuple(dough.model_copy(update=dough_changes.get(d, {})) for d, dough in enumerate(work.doughs)),
+            # Whoever has something in hand sees it through.
+            "lone": _from(work.lone, clock.tick(ends[0]) + 2 if len(ends) > 1 else 0),
+            "closed": _still_up(work.closed, clock, changed, new_loads, keep_loads),
         }
     )
     cut = _cut(first, made, new_doughs, new_loads, keep_doughs, keep_loads)
     resume = max([clock.next, *(clock.tick(until) + 1 for _, until in facts.away)])
     given = _given(running, clock, keep_loads)
     return Lived(cut, tuple(keep_doughs), tuple(keep_loads), given, clock.next, resume, max(late, resume - clock.next))
+
+
+def _still_up(
+    closed: tuple[tuple[int, int], ...], clock: _Clock, loads: list[LoadWork], times: list[LoadTimes], keep_loads: list[int]
+) -> tuple[tuple[int, int], ...]:  # fmt: skip
+    """The hours of rest as they can be kept: what is begun at a tray is seen through, however late it has got."""
+    t, until = clock.t, 0
+    for n in keep_loads:
+        begun = times[n].shape[0] < clock.next
+        moved = times[n].transfer + t.loads[n].transfer
+        if begun and clock.facts.done_at(Mark(kind=Kind.TRANSFER, load=n)) is None:
+            inside = (
+                times[n].load + t.load + -(-loads[n].bake_s // TICK_S) + t.unload + t.loads[n].hot + t.loads[n].rest
+            )
+            until = max(until, moved, inside + t.loads[n].transfer)
+    if clock.hand:
+        until = max(until, clock.next + IN_HAND)
+    return _from(closed, until + STAYS_UP if until else 0)
+
+
+def _from(spans: tuple[tuple[int, int], ...], tick: int) -> tuple[tuple[int, int], ...]:
+    """The spans (s) as far as they are after a tick."""
+    return tuple((max(a, tick * TICK_S), b) for a, b in spans if b > max(a, tick * TICK_S))
 
 
 def _late(
@@ -277,6 +305,8 @@ def _load(
             change["cool_s"] = min(load.cool_s, max(0, at - transfer - ticks.transfer) * TICK_S)
         ice.append(at)
         free = at + length
+    if load.scraps and shape[0] < now:
+        change["scraps"] = False  # they were cold enough, or not: they are being rolled
     if load.after_log is not None and shape[0] < now:
         change |= _sliced_when(clock, work, load, shape[0])
     times = replace(was, shape=tuple(shape), load=into, turn=turn, transfer=transfer, ice=tuple(ice))

@@ -322,7 +322,7 @@ def _clocks(running: Running, facts: Facts, left: list[ToDo], simulated: Simulat
             TrayClock(
                 load=number, tray=step.tray or "", name=load.name, pieces=told.pieces or load.pieces, oven=step.oven or 1, rack=step.rack or 1,
                 in_at=told.in_at, out_at=out_at, good_from=told.in_at + timedelta(seconds=first_s), good_to=told.in_at + timedelta(seconds=max(last_s, bake_s)),
-                next_says=_next_says(mine), note=judgement.says if judgement else "", rims=rims, middles=middles,
+                next_says=_next_says(mine), note=told.judgement.says if told.judgement else "", rims=rims, middles=middles,
                 forgotten_says=_forgotten(look),
             )
         )  # fmt: skip

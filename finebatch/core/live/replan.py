@@ -63,13 +63,17 @@ def needs_anew(running: Running, facts: Facts, now: datetime) -> bool:
         elif late > NEAR_S + (one.ends_at - one.due_at).total_seconds():
             return True
         break
+    spans: dict[str, tuple[int, int]] = {}  # of what was told at once: several steps in one go are one
     for step, mark in zip(plan.steps, marks_of(running, plan.steps), strict=True):
-        at = facts.done.get(mark)
-        if at is None:
-            continue
-        by = (at - plan.start).total_seconds()
-        new = (at - plan.origin).total_seconds() >= plan.done_before_s
-        if new and not step.start_s - NEAR_S <= by <= step.end_s + NEAR_S:
+        key = facts.by.get(mark)
+        if key is not None:
+            start, end = spans.get(key, (step.start_s, step.end_s))
+            spans[key] = min(start, step.start_s), max(end, step.end_s)
+    at_of = {facts.by[mark]: at for mark, at in facts.done.items()}
+    for key, (start, end) in spans.items():
+        by = (at_of[key] - plan.start).total_seconds()
+        new = (at_of[key] - plan.origin).total_seconds() >= plan.done_before_s
+        if new and not start - NEAR_S <= by <= end + NEAR_S:
             return True
     return False
 

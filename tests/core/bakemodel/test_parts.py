@@ -21,7 +21,7 @@ from finebatch.core.bakemodel.outcome import bake, column_of
 from finebatch.core.bakemodel.parameters import fitted
 from finebatch.core.bakemodel.phases import binding_water, set_temperature, split
 from finebatch.core.bakemodel.shapes import Flow, Shape, ball, disc, flattened, log, mound, pan, pressed, sheet
-from finebatch.core.bakemodel.simulate import MOST_TIMES, footprint, profile, simulate
+from finebatch.core.bakemodel.simulate import MOST_TIMES, NO_AIR, footprint, profile, simulate
 from finebatch.core.bakemodel.spread import rate
 from finebatch.core.bakemodel.viscosity import ln_unset
 from finebatch.core.ingredients.catalogue import catalogue
@@ -245,7 +245,7 @@ def test_water_activity_rises_with_water(moisture: float) -> None:
 
 def history_of(case: Case, steps: int = 180) -> np.ndarray:
     found = np.empty((MOST_TIMES * steps, 8))
-    return found[: simulate(record(case), ends_of([case], P)[0], steps, found)]
+    return found[: simulate(record(case), ends_of([case], P)[0], steps, found, NO_AIR)]
 
 
 SLABS = (pan(200, 300, 14, 1150.0), pan(220, 1, 14, 1150.0, rounded=True), sheet(240, 330, 3, 1150.0))

@@ -1,6 +1,7 @@
 """The day made again around what is done and under way: built in the old order, improved by the model, or moved later as it stands; the least
 harm is taken."""
 
+import contextlib
 from collections.abc import Iterator
 from dataclasses import replace
 from datetime import datetime, timedelta
@@ -98,6 +99,9 @@ def around(
 
     answers = [made for made in (sound(best), sound(patch) if patch != best else None) if made]
     answers += [moved] if moved else []
+    if not answers and lived:  # a day that is run must go on: what it takes is taken
+        with contextlib.suppress(NoSolutionError):
+            answers += [made for made in (sound(model.run(6 * REPAIR_LIMIT)[0]),) if made]
     if not answers:
         raise refusal("change", "No sound way was found to go on from here. Plan the rest anew.")
     return min(answers, key=_harm)

@@ -37,6 +37,7 @@ def _by_person(ordered: list[Step], hands: int, lone: tuple[tuple[int, int], ...
     if hands == 1:
         return ordered
     free_from, last, found = [0] * hands, dict[tuple[int | None, int | None], int](), list[Step]()
+    bakers = [s for s in ordered if s.place is Lane.HANDS and any(s.start_s < b and s.end_s > a for a, b in lone)]
     for step in ordered:
         if step.place is not Lane.HANDS:
             found.append(step)
@@ -44,6 +45,8 @@ def _by_person(ordered: list[Step], hands: int, lone: tuple[tuple[int, int], ...
         free = [p for p in range(hands) if free_from[p] <= step.start_s] or list(range(hands))
         if any(step.start_s < b and step.end_s > a for a, b in lone):
             free = [p for p in free if p == 0] or [0]
+        elif any(step.start_s < other.end_s and step.end_s > other.start_s for other in bakers):
+            free = [p for p in free if p > 0] or free  # the baker has something then that is nobody else's
         of = (step.dough, step.load)
         person = last[of] if last.get(of) in free else free[0]
         free_from[person], last[of] = step.end_s, person

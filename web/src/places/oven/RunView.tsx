@@ -72,7 +72,7 @@ export function RunView(props: { run: RunNow; came: number; away: boolean; kitch
   const slow = next?.not_before != null && now_ms < Date.parse(next.not_before);
   useSpace(() => next && !slow && !sheet && tray === undefined && did(next));
   useTitle(ringing?.says, next, now_ms);
-  if (run.over) return <Over run={run} onHome={() => navigate("/oven")} />;
+  if (run.over && sheet !== "end") return <Over run={run} onHome={() => navigate("/oven")} />;
   const hot = run.hot?.find((one) => one.act === next?.id);
   const saw = (act: Act, rim: Schemas["Rim"]) => {
     for (const load of act.ask?.loads ?? []) say({ kind: "saw", load, rim }, `${act.title}: ${RIMS[rim]}`);
@@ -238,7 +238,7 @@ function useTitle(rings: string | undefined, next: Act | undefined, now_ms: numb
 function Status(props: { away: boolean; waits: number; awake: string | undefined; run: RunNow }) {
   const { away, waits, awake, run } = props;
   return (
-    <p role="status" className="text-plain text-quiet">
+    <p role="status" className="rounded-[8px] bg-enamel px-2 text-plain">
       {run.rehearsal && <strong>{run.speed} times as fast. </strong>}
       {away && (
         <strong className="text-stop-edge">The kitchen computer does not answer. Clocks go on here. </strong>
