@@ -12,7 +12,7 @@ unexport PYTHONDONTWRITEBYTECODE
 NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
 NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
 
-.PHONY: demo test dev lint build types bench truth learnbench faultbench tradetable daybench repairbench mutants golden pictures clean help
+.PHONY: demo test dev lint build types bench truth learnbench faultbench tradetable daybench repairbench ovenbench mutants golden pictures clean help
 
 help: ## what there is
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
@@ -64,6 +64,9 @@ daybench: $(STAMPS)/dev ## measure the bake day's benchmark set (docs/bake-day.m
 
 repairbench: $(STAMPS)/dev ## 500 things that go wrong in chains: how each day is mended (docs/bake-day.md)
 	$(PY) -m tests.repair_bench
+
+ovenbench: $(STAMPS)/dev ## evenings at the oven: planned anew, looks, taps (docs/oven.md)
+	$(PY) -m tests.oven_bench
 
 mutants: $(STAMPS)/dev ## which rules have a test that would notice (docs/mutants.md); some minutes
 	@$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements-mutants.txt

@@ -48,6 +48,7 @@ def main() -> None:
                 page.get_by_label("The whole card").fill(card)
             page.wait_for_timeout(700)
             page.screenshot(path=FOLDER / f"{name}.png")
+        oven(page, server.url, plans["Deck Drops"])
         bench_sheets(page, f"{server.url}/bench/{doughs['Deck Drops']}")
         for tab, name in (("Cutting and printing", "guides"), ("Finishes", "finishes")):
             page.goto(f"{server.url}/trays/{doughs['Tide Rounds']}")
@@ -65,13 +66,27 @@ def main() -> None:
         browser.close()
 
 
+def oven(page: Page, url: str, plan: str) -> None:
+    """A rehearsal with trays in the oven, at the moment of a look."""
+    begun = page.request.post(f"{url}/api/runs", data={"plan_id": plan, "rehearsal": {"speed": 12, "seed": 8}})
+    run = begun.json()
+    while len(run["trays"]) < 2:
+        act = next(one for one in run["acts"] if one["kind"] not in ("turn", "look", "unload"))
+        told = {"event": {"kind": "did", "marks": act["marks"]}}
+        run = page.request.post(f"{url}/api/runs/{run['id']}/events", data=told).json()
+    for tray in run["trays"]:
+        told = {"event": {"kind": "did", "marks": [{"kind": "turn", "load": tray["load"]}]}}
+        page.request.post(f"{url}/api/runs/{run['id']}/events", data=told)
+    page.goto(f"{url}/oven/{run['id']}")
+    page.get_by_text("Is it done?").wait_for(timeout=120_000)
+    page.wait_for_timeout(700)
+    page.screenshot(path=FOLDER / "oven.png")
+    page.request.post(f"{url}/api/runs/{run['id']}/throw-away")
+
+
 def bench_sheets(page: Page, url: str) -> None:
     """The bench's other views and sheets."""
     page.goto(url)
-    page.get_by_role("button", name="Balance", exact=True).click()
-    page.wait_for_timeout(700)
-    page.screenshot(path=FOLDER / "bench-balance.png")
-    page.keyboard.press("Escape")
     take(page, "swap")
     page.get_by_role("button", name="Ground flaxseed").click()
     page.wait_for_timeout(900)

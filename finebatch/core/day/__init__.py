@@ -14,7 +14,7 @@ from .steps.rows import Row, numbered, rows_of
 from .steps.sittings import sittings_of
 from .steps.step import Heat, Kind, Lane, Step
 from .texts import Texts
-from .times import TICK_S, DoughTimes, LoadTimes, Ticks, Timetable, to_ticks
+from .times import TICK_S, DoughTimes, LoadTicks, LoadTimes, Ticks, Timetable, to_ticks
 from .work.work import DayWork, DoughWork, LoadWork, LostTray
 
 __all__ = [
@@ -35,6 +35,7 @@ __all__ = [
     "Kind",
     "Lane",
     "LivedSoFar",
+    "LoadTicks",
     "LoadTimes",
     "LoadWork",
     "LostTray",

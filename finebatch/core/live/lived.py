@@ -15,6 +15,7 @@ from ..day import (
     DoughWork,
     Given,
     Kind,
+    LoadTicks,
     LoadTimes,
     LoadWork,
     LostTray,
@@ -94,6 +95,7 @@ def lived(
     doughs = [
         running.plan.table.doughs[last[d]] if d in last else first.table.doughs[d] for d in range(len(work.doughs))
     ]
+    loads = [_fitted(times, clock.t.loads[n]) for n, times in enumerate(loads)]
     late = _late(doughs, loads, keep_doughs, keep_loads, clock)
     moved = Timetable(tuple(doughs), tuple(loads)).later(by)
     doughs, loads = list(moved.doughs), list(moved.loads)
@@ -179,6 +181,17 @@ def _late(
             behind(Mark(kind=Kind.ICE, load=n, part=k), length, times.ice[k]) for k, length in enumerate(load.ice)
         ]
     return max(found)
+
+
+def _fitted(times: LoadTimes, load: LoadTicks) -> LoadTimes:
+    """Times in as many pieces as there now are: a tray with fewer on it is shaped in fewer."""
+
+    def pieces(starts: tuple[int, ...], lengths: tuple[int, ...]) -> tuple[int, ...]:
+        if len(starts) == len(lengths) or not starts:
+            return starts
+        return tuple(starts[0] + sum(lengths[:k]) for k in range(len(lengths)))
+
+    return replace(times, shape=pieces(times.shape, load.shape), ice=pieces(times.ice, load.ice))
 
 
 def _kept(first: Plan, facts: Facts) -> tuple[list[int], list[int]]:
