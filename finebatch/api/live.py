@@ -8,21 +8,15 @@ from collections.abc import AsyncIterator
 from datetime import UTC, datetime, timedelta
 
 from fastapi.concurrency import run_in_threadpool
-from pydantic import Field
 
-from ..core.bakemodel import Case
-from ..core.base import Value
 from ..core.day import Kind
-from ..core.kitchen import spoken
 from ..core.live.brief import Brief
 from ..core.live.briefing import cases_of
 from ..core.live.events import AnyEvent, Did, Happened
-from ..core.live.facts import Facts, facts_of
+from ..core.live.facts import facts_of
 from ..core.live.marks import Running
-from ..core.live.now import Now, Simulated, now_of
-from ..core.live.oven import OvenReading, Traced, traced_bakes
+from ..core.live.oven import OvenReading, traced_bakes
 from ..core.live.replan import Replanned, needs_anew, replanned
-from ..core.live.truth import true_courses
 from ..core.live.why import calls_for_anew, why_of
 from ..devices.probe import LAG_S, SimulatedOven
 from ..store import runs
@@ -30,89 +24,13 @@ from ..store.database import Store
 from ..store.revisions import NotThereError
 from ..store.runs import Reading, Run
 from ..workers import BusyError, StoppedError, Worker
+from .held import Held, RunNow, dials_of, hidden_of, run_now, stands_in
 
 KEEP_ALIVE_S = 10.0
 WATCH_S = 2.0
 LATE_AGAIN = timedelta(seconds=60)  # of the run's clock: what is late is planned anew so often
 READ_EVERY = timedelta(seconds=10)
-MOST_TRACE = 200
-TRACE = timedelta(minutes=40)
 DOOR_OPEN_S = {Kind.LOAD: 20.0, Kind.TURN: 15.0, Kind.UNLOAD: 15.0}
-
-
-class OvenPoint(Value):
-    """A reading, so many seconds before `Now.at`."""
-
-    ago_s: int
-    read_c: float
-
-
-class Trace(Value):
-    """An oven on the screen: its dial, what its thermometer last read, and what it read before."""
-
-    oven: int
-    dial: str
-    dial_c: float
-    read_c: float | None = None
-    silent_s: int | None = None
-    points: tuple[OvenPoint, ...] = ()
-
-
-class TrayInUse(Value):
-    """A kind of tray that is in use."""
-
-    id: str
-    name: str
-
-
-class RunNow(Now):
-    """Where a run stands, and which it is. `asked` are the ids of its doughs, `simulated` whether its oven thermometer is the simulated one."""
-
-    id: str
-    plan_id: str
-    rehearsal: bool
-    over: bool
-    asked: tuple[str, ...]
-    ovens: tuple[Trace, ...]
-    simulated: bool
-    racks: tuple[int, ...]  # in use, of each oven
-    doughs: tuple[str, ...]  # by the numbers of the day as it was begun
-    tray_kinds: tuple[TrayInUse, ...]
-    why: dict[int, str] = Field(default_factory=dict)
-
-
-class _Held:
-    """A run that somebody looks at, or in which something happens."""
-
-    def __init__(self, run: Run) -> None:
-        self.run = run
-        self.news = asyncio.Event()
-        self.version = 0
-        self.telling = asyncio.Lock()
-        self.planning: asyncio.Task[None] | None = None
-        self.again = False
-        self.why = ""
-        self.planned_at: datetime | None = None
-        self.cases: dict[int, Case] | None = None
-        self.readings: dict[int, list[OvenReading]] | None = None
-        self.traced: dict[int, Traced] = {}
-        self.ovens: dict[int, SimulatedOven] = {}
-        self.simulated = run.truth is not None
-        self.hidden: Simulated | None = None
-        self.watched: asyncio.Task[None] | None = None
-
-    def facts(self) -> Facts:
-        facts = facts_of(self.run.brief, self.run.events)
-        facts.traced = {n: one.bake_s for n, one in self.traced.items()}
-        return facts
-
-    def clock(self) -> datetime:
-        return self.run.clock(datetime.now(UTC))
-
-    def tell(self) -> None:
-        self.version += 1
-        self.news.set()
-        self.news = asyncio.Event()
 
 
 class Live:
@@ -120,14 +38,14 @@ class Live:
 
     def __init__(self, worker: Worker) -> None:
         self._worker = worker
-        self._held: dict[str, _Held] = {}
+        self._held: dict[str, Held] = {}
         self._tasks: set[asyncio.Task[None]] = set()
 
     async def now(self, store: Store, run_id: str) -> RunNow:
         """Where a run stands. NotThereError if there is none."""
         held = await self._hold(store, run_id)
         self._watch(store, held)
-        return _now(held)
+        return run_now(held)
 
     async def tell(self, store: Store, run_id: str, key: str, event: AnyEvent, ago_s: float | None = None) -> RunNow:
         """Something happened: kept, told to all who look, and the rest planned anew where that is called for. NotThereError, OverError."""
@@ -143,15 +61,15 @@ class Live:
                     self._plan(store, held)
                 self._open_door(held, event)
                 held.tell()
-        return _now(held)
+        return run_now(held)
 
-    async def _hold(self, store: Store, run_id: str) -> _Held:
+    async def _hold(self, store: Store, run_id: str) -> Held:
         held = self._held.get(run_id)
         if held is None:
             run = await run_in_threadpool(_read, store, run_id)
-            held = self._held.setdefault(run_id, _Held(run))
+            held = self._held.setdefault(run_id, Held(run))
             if run.truth is not None and held.hidden is None:
-                held.hidden = await run_in_threadpool(_hidden, run)
+                held.hidden = await run_in_threadpool(hidden_of, run)
             if run.planned_seq < len(run.events) and run.ended_at is None:
                 held.why = why_of(run.running, held.facts(), run.events[-1].event)
                 self._plan(store, held)  # the server ended before that was done
@@ -169,13 +87,13 @@ class Live:
             held.watched.cancel()
         held.tell()
 
-    def _plan(self, store: Store, held: _Held) -> None:
+    def _plan(self, store: Store, held: Held) -> None:
         if held.planning is not None and not held.planning.done():
             held.again = True
             return
         held.planning = self._task(self._planned(store, held))
 
-    async def _planned(self, store: Store, held: _Held) -> None:
+    async def _planned(self, store: Store, held: Held) -> None:
         while True:
             held.again = False
             run, at = held.run, held.clock()
@@ -214,7 +132,7 @@ class Live:
         while True:
             if shown != held.version:
                 shown = held.version
-                now = _now(held)
+                now = run_now(held)
                 yield f"id: {now.seq}\ndata: {now.model_dump_json()}\n\n"
                 if now.over:
                     return
@@ -225,11 +143,11 @@ class Live:
             except TimeoutError:
                 yield f"event: here\ndata: {held.clock().isoformat()}\n\n"
 
-    def _watch(self, store: Store, held: _Held) -> None:
+    def _watch(self, store: Store, held: Held) -> None:
         if held.run.ended_at is None and (held.watched is None or held.watched.done()):
             held.watched = self._task(self._watching(store, held))
 
-    async def _watching(self, store: Store, held: _Held) -> None:
+    async def _watching(self, store: Store, held: Held) -> None:
         """While somebody looks: what is late is planned anew, and what the oven reads is counted."""
         while held.run.ended_at is None and self._held.get(held.run.id) is held:
             await asyncio.sleep(WATCH_S)
@@ -239,7 +157,7 @@ class Live:
                 held.tell()
             last = held.planned_at
             if (last is None or at - last >= LATE_AGAIN) and needs_anew(held.run.running, held.facts(), at):
-                held.why = "Later than planned."
+                held.why = "Brought up to date."
                 self._plan(store, held)
 
     # The oven's thermometer.
@@ -260,7 +178,7 @@ class Live:
             mine[one.oven].append(OvenReading(at=one.at, read_c=one.read_c, lag_s=lag_s))
         held.tell()
 
-    async def _read_so_far(self, store: Store, held: _Held) -> dict[int, list[OvenReading]]:
+    async def _read_so_far(self, store: Store, held: Held) -> dict[int, list[OvenReading]]:
         if held.readings is None:
             found: dict[int, list[OvenReading]] = defaultdict(list)
             for one in await run_in_threadpool(_readings, store, held.run.id):
@@ -268,16 +186,16 @@ class Live:
             held.readings = found
         return held.readings
 
-    def _simulate(self, held: _Held, at: datetime) -> None:
+    def _simulate(self, held: Held, at: datetime) -> None:
         if not held.simulated:
             return
-        for oven, dial_c in _dials(held).items():
+        for oven, dial_c in dials_of(held).items():
             if oven not in held.ovens:
                 off = held.run.truth.oven_off_k if held.run.truth else -6.0
                 held.ovens[oven] = SimulatedOven(dial_c, off, oven=oven, hot=held.run.truth is not None)
             held.ovens[oven].dial_c = dial_c
 
-    def _open_door(self, held: _Held, event: AnyEvent) -> None:
+    def _open_door(self, held: Held, event: AnyEvent) -> None:
         if not isinstance(event, Did) or not held.ovens:
             return
         at_s = (held.clock() - held.run.began_at).total_seconds()
@@ -293,7 +211,7 @@ class Live:
         for oven in held.ovens.values():
             oven.open_door((held.clock() - held.run.began_at).total_seconds(), seconds)
 
-    async def _count_readings(self, store: Store, held: _Held, at: datetime) -> bool:
+    async def _count_readings(self, store: Store, held: Held, at: datetime) -> bool:
         """Read the simulated ovens up to now, and work out anew how long each tray bakes; whether anything is new."""
         mine = await self._read_so_far(store, held)
         fresh: list[Reading] = []
@@ -313,7 +231,7 @@ class Live:
         if held.cases is None:
             held.cases = await run_in_threadpool(cases_of, held.run.brief, held.run.specs, held.run.kitchen)
         traced = await run_in_threadpool(
-            traced_bakes, held.facts(), held.cases, dict(mine), _stands_in(held.run.running), at
+            traced_bakes, held.facts(), held.cases, dict(mine), stands_in(held.run.running), at
         )
         changed = traced != held.traced
         held.traced = traced
@@ -327,70 +245,6 @@ def anew(
     facts = facts_of(brief, events)
     facts.traced = traced
     return replanned(running, facts, now, why)
-
-
-def _hidden(run: Run) -> Simulated | None:
-    if run.truth is None:
-        return None
-    cases = cases_of(run.brief, run.specs, run.kitchen)
-    return Simulated(true_courses(run.brief, cases, run.truth), run.truth.hands)
-
-
-def _now(held: _Held) -> RunNow:
-    run, at, facts = held.run, held.clock(), held.facts()
-    now = now_of(run.running, facts, run.told, run.events, at, run.title, run.speed, held.hidden)
-    whole = RunNow(
-        **dict(now), id=run.id, plan_id=run.plan_id, rehearsal=run.truth is not None, over=run.ended_at is not None, asked=run.brief.asked,
-        ovens=tuple(_traces(held, at)), simulated=held.simulated,
-        racks=run.brief.plan.work.room.ovens, doughs=tuple(dough.name for dough in run.brief.plan.work.doughs),
-        tray_kinds=tuple(TrayInUse(id=tray.id, name=tray.name) for tray in run.kitchen.trays if tray.id in run.brief.plan.work.room.trays), why={n: one.says for n, one in held.traced.items() if one.says},
-    )  # fmt: skip
-    return spoken(whole, run.kitchen)
-
-
-def _dials(held: _Held) -> dict[int, float]:
-    """What each oven is set to: for what is in it, or for what goes in next (°C as its thermometer should read)."""
-    plan, facts, found = held.run.running.plan, held.facts(), dict[int, float]()
-    for step in plan.steps:
-        if step.kind is not Kind.LOAD or step.load is None or step.oven is None:
-            continue
-        number = held.run.running.loads[step.load]
-        if facts.loads[number].out_at is None and not facts.loads[number].lost:
-            found.setdefault(step.oven, _set_c(held, number))
-    return found
-
-
-def _set_c(held: _Held, number: int) -> float:
-    oven = held.run.specs[held.run.brief.plan.work.doughs[held.run.brief.plan.work.loads[number].dough].asked].oven
-    fan_k = 20.0 if oven.fan else 0.0
-    return held.run.brief.plan.work.loads[number].oven_c - fan_k
-
-
-def _traces(held: _Held, at: datetime) -> list[Trace]:
-    words = {n: text.dial for n, text in zip(held.run.running.loads, held.run.running.plan.words, strict=True)}
-    stands, found = _stands_in(held.run.running), list[Trace]()
-    facts = held.facts()
-    for oven, dial_c in sorted(_dials(held).items()):
-        first = next((n for n in stands if stands[n] == oven and facts.loads[n].out_at is None), None)
-        mine = (held.readings or {}).get(oven, [])
-        recent = [one for one in mine if at - TRACE <= one.at <= at][-MOST_TRACE:]
-        found.append(
-            Trace(
-                oven=oven, dial=words.get(first, "") if first is not None else "", dial_c=dial_c, read_c=recent[-1].read_c if recent else None,
-                silent_s=int((at - recent[-1].at).total_seconds()) if recent else None,
-                points=tuple(OvenPoint(ago_s=int((at - one.at).total_seconds()), read_c=one.read_c) for one in recent),
-            )
-        )  # fmt: skip
-    return found
-
-
-def _stands_in(running: Running) -> dict[int, int]:
-    """In which oven each load stands, or is to."""
-    return {
-        running.loads[step.load]: step.oven or 1
-        for step in running.plan.steps
-        if step.kind is Kind.LOAD and step.load is not None
-    }
 
 
 def _read(store: Store, run_id: str) -> Run:

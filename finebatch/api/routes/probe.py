@@ -12,7 +12,7 @@ from ...store import runs
 from ...store.database import Store
 from ...store.runs import Reading
 from ..deps import TheLive, TheStore
-from ..live import RunNow
+from ..held import RunNow
 from ..requests import Done
 
 router = APIRouter(prefix="/api/probe", tags=["runs"])

@@ -25,7 +25,7 @@ from ...store.database import Store
 from ...store.knowledge import DAY_S, known_of
 from ...store.runs import OverError, Run, RunningAlreadyError, RunSummary
 from ..deps import ChangeKey, Reading, TheLive, TheStore
-from ..live import RunNow
+from ..held import RunNow
 from ..problems import ApiProblemError, ProblemDetails
 from ..requests import Done
 

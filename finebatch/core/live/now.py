@@ -1,172 +1,28 @@
 """Where a day stands: the one next thing and what comes after, a clock for every tray, what rings when, and what was said."""
 
 from datetime import datetime, timedelta
-from enum import StrEnum
-from typing import NamedTuple
 
-from pydantic import AwareDatetime
-
-from ..bakemodel import Course, shade
+from ..bakemodel import shade
 from ..baking import MIDDLE_OF_RIM, tone_at
-from ..base import Value, capital, listed
+from ..base import capital, listed
 from ..day import Kind, Lane, Step, numbered
-from .alarms import Alarm, Ringing, alarms_of, tone_of
-from .brief import Look
-from .events import Did, Happened, Mark, Rim, Undone
+from .alarms import alarms_of, tone_of
+from .clocks import Simulated, clocks_of, hot_of
+from .events import Did, Happened, Mark, Undone
 from .facts import Facts
 from .judging import AGAINST_DONE
 from .marks import Running, marks_of
 from .replan import Moved
 from .saying import said
+from .shown import BUTTONS, Act, Ask, Bar, Drawn, LogLine, Now, State
 from .undone import ToDo, in_hand, to_do
 
 MOST_ACTS = 14
 HAS_TIME_S = 3600
 PRESSING = frozenset({Kind.UNLOAD, Kind.HOT, Kind.TURN, Kind.LOOK})
 STRIP = timedelta(minutes=90)
-COLOUR_EVERY_S = 30
 LOG_LINES = 30
 UNDO_FOR = timedelta(minutes=30)
-
-
-class Drawn(Value):
-    """A cookie as it may be seen: the answer it stands for, the word for its rim, and its colours (#rrggbb)."""
-
-    rim: Rim
-    word: str
-    colour: str
-    middle: str
-
-
-class Ask(Value):
-    """What is asked at a look at one tray, or at several that bake alike: the cue in its own words, and four cookies to hold the tray against. None are drawn where the bake cannot be followed."""
-
-    loads: tuple[int, ...]
-    cue: str
-    drawn: tuple[Drawn, ...]
-    dark: bool = False  # its own colour hides the browning: touch tells more
-
-
-class Act(Value):
-    """One thing to do. `due_at` to `ends_at` by the plan; `since` when somebody is taken to have begun it; it may wait for `wait_s` before something
-    comes of it; what is `pressing` goes before all else once it is due: the oven does not wait.
-    In a rehearsal slow hands are not done `not_before` a time. `button` is what the baker says when it is done."""
-
-    id: str
-    kind: Kind
-    marks: tuple[Mark, ...]
-    title: str
-    detail: str
-    button: str
-    tone: Ringing
-    person: int
-    hands: bool
-    due_at: AwareDatetime
-    ends_at: AwareDatetime
-    since: AwareDatetime | None = None
-    pressing: bool = False
-    not_before: AwareDatetime | None = None
-    wait_s: int = 0
-    ask: Ask | None = None
-
-
-class TrayClock(Value):
-    """A tray in the oven: since when, until when, from when to when it is good; the colours of rim and middle it should have by now, one for every
-    `every_s` since it went in."""
-
-    load: int
-    tray: str
-    name: str
-    pieces: int
-    oven: int
-    rack: int
-    in_at: AwareDatetime
-    out_at: AwareDatetime
-    good_from: AwareDatetime
-    good_to: AwareDatetime
-    next_says: str
-    note: str = ""
-    rims: tuple[str, ...] = ()
-    middles: tuple[str, ...] = ()
-    every_s: int = COLOUR_EVERY_S
-    forgotten_says: str = ""
-
-
-class Hot(Value):
-    """What must be done while it is hot: from when, until when it can be, and how many pieces there are at how many seconds each."""
-
-    act: str
-    load: int
-    title: str
-    says: str
-    from_at: AwareDatetime
-    until_at: AwareDatetime
-    pieces: int
-    each_s: float
-    again: str
-
-
-class Bar(Value):
-    """A stretch of work or of baking on the strip of what comes; `row` is a pair of hands (1, 2) or, from 11 on, a rack."""
-
-    row: int
-    from_at: AwareDatetime
-    to_at: AwareDatetime
-    label: str
-
-
-class LogLine(Value):
-    """Something that was told. It can be taken back while nothing was built on it."""
-
-    key: str
-    at: AwareDatetime
-    says: str
-    late: bool
-    can_undo: bool
-    ignored: str = ""
-
-
-class State(StrEnum):
-    """Of a day that is run."""
-
-    CALM = "calm"
-    OVER = "over"
-
-
-class Now(Value):
-    """Where the day stands. `at` is the run's clock when this was worked out, which goes `speed` times as fast as the day's; `seq` counts what was
-    told."""
-
-    seq: int
-    at: AwareDatetime
-    speed: float
-    title: str
-    state: State
-    ready_at: AwareDatetime
-    hands: int
-    acts: tuple[Act, ...]
-    more_acts: int
-    trays: tuple[TrayClock, ...]
-    hot: tuple[Hot, ...]
-    alarms: tuple[Alarm, ...]
-    strip: tuple[Bar, ...]
-    log: tuple[LogLine, ...]
-    told: str
-    moved: tuple[str, ...]
-    overstepped: tuple[str, ...]
-
-
-BUTTONS = {
-    Kind.LOAD: "It is in", Kind.LOOK: "I looked", Kind.TURN: "Turned", Kind.UNLOAD: "It is out", Kind.HOT: "All done", Kind.PREHEAT: "It is on",
-    Kind.OVEN_CHANGE: "It is set", Kind.SOFTEN: "Taken out", Kind.THAW: "Taken out", Kind.TRANSFER: "Moved",
-}  # fmt: skip
-
-
-class Simulated(NamedTuple):
-    """Of a rehearsal: how each load really bakes, and how many times as long the hands take."""
-
-    courses: dict[int, Course]
-    hands: float
 
 
 def now_of(
@@ -191,8 +47,8 @@ def now_of(
         hands=plan.work.room.hands,
         acts=acts,
         more_acts=max(0, len(left) - MOST_ACTS),
-        trays=tuple(_clocks(running, facts, left, simulated)),
-        hot=tuple(_hot(running, facts, left, ids)),
+        trays=tuple(clocks_of(running, facts, left, simulated)),
+        hot=tuple(hot_of(running, facts, left, ids)),
         alarms=tuple(alarm for alarm in alarms_of(left, ids))[:24],
         strip=tuple(_strip(running, facts, left, at)),
         log=tuple(_log(facts, events, at)),
@@ -293,89 +149,6 @@ def ask_of(facts: Facts, loads: tuple[int, ...], cue: str) -> Ask:
         for rim, by in AGAINST_DONE.items()
     )
     return Ask(loads=loads, cue=look.cue, drawn=drawn, dark=look.dark)
-
-
-def _clocks(running: Running, facts: Facts, left: list[ToDo], simulated: Simulated | None) -> list[TrayClock]:
-    plan = running.plan
-    found = []
-    for n, number in enumerate(running.loads):
-        told, load = facts.loads[number], plan.work.loads[n]
-        if not told.inside or told.in_at is None:
-            continue
-        step = next(one for one in plan.steps if one.load == n and one.kind is Kind.LOAD)
-        look = facts.brief.look(number)
-        bake_s, slower = facts.bake_s(number), facts.slower(number) * facts.oven_times
-        out_at = told.in_at + timedelta(seconds=bake_s)
-        judgement = told.judgement
-        mine = [one for one in left if any(mark.load == number for mark in one.marks)]
-        first_s, last_s = (look.course.first_done_s, look.course.last_good_s) if look else (0.9 * bake_s, 1.15 * bake_s)
-        if judgement is not None and look is not None:
-            # What was seen moves the whole window.
-            by = bake_s / max(1.0, facts.brief.plan.work.loads[number].bake_s)
-            first_s, last_s = first_s * by, last_s * by
-        else:
-            first_s, last_s = first_s * slower, last_s * slower
-        if simulated and look is not None and number in simulated.courses:
-            look, slower, judgement = look.model_copy(update={"course": simulated.courses[number]}), 1.0, None
-        rims, middles = _colours(look, slower if judgement is None else bake_s / max(1.0, load_planned(facts, number)))
-        found.append(
-            TrayClock(
-                load=number, tray=step.tray or "", name=load.name, pieces=told.pieces or load.pieces, oven=step.oven or 1, rack=step.rack or 1,
-                in_at=told.in_at, out_at=out_at, good_from=told.in_at + timedelta(seconds=first_s), good_to=told.in_at + timedelta(seconds=max(last_s, bake_s)),
-                next_says=_next_says(mine), note=told.judgement.says if told.judgement else "", rims=rims, middles=middles,
-                forgotten_says=_forgotten(look),
-            )
-        )  # fmt: skip
-    return sorted(found, key=lambda clock: (clock.out_at, clock.load))
-
-
-def load_planned(facts: Facts, number: int) -> float:
-    """The minutes of a load as they were planned at first, s."""
-    return float(facts.brief.plan.work.loads[number].bake_s)
-
-
-def _next_says(mine: list[ToDo]) -> str:
-    words = {Kind.LOOK: "look, then out", Kind.TURN: "to be turned", Kind.UNLOAD: "out next"}
-    return next((words[one.kind] for one in mine if one.kind in words), "")
-
-
-def _colours(look: Look | None, slower: float) -> tuple[tuple[str, ...], tuple[str, ...]]:
-    if look is None or not look.scale:
-        return (), ()
-    course = look.course
-    count = int((len(course.rim) - 1) * course.every_s * slower / COLOUR_EVERY_S) + 1
-    indexes = [course.rim_at(n * COLOUR_EVERY_S / slower) for n in range(min(count, 240))]
-    rims = tuple(tone_at(look.scale, index) for index in indexes)
-    return rims, tuple(tone_at(look.scale, MIDDLE_OF_RIM * index) for index in indexes)
-
-
-def _forgotten(look: Look | None) -> str:
-    words = "Past its last good minute. Take it out now and slide the paper off the tray at once."
-    if look is None:
-        return words
-    last = look.course.last_good_s
-    return f"{words} By now it is likely {shade(look.course.rim_at(1.1 * last))} at the rim, and {shade(look.course.rim_at(1.3 * last))} in a few minutes more; what is only too brown is crisp, what is bitter is lost."
-
-
-def _hot(running: Running, facts: Facts, left: list[ToDo], ids: list[str]) -> list[Hot]:
-    plan, found = running.plan, []
-    for one, id in zip(left, ids, strict=True):
-        number = one.marks[0].load
-        if one.kind is not Kind.HOT or number is None or facts.loads[number].out_at is None:
-            continue
-        out_at = facts.loads[number].out_at
-        assert out_at is not None
-        n = running.loads.index(number)
-        load, words = plan.work.loads[n], plan.words[n]
-        lasts = words.hot_lasts_s or max(load.hot_s, 60)
-        whole = words.unit != "cookies" or load.pieces == 0
-        found.append(
-            Hot(
-                act=id, load=number, title=capital(words.hot.split(",", 1)[0]), says=capital(words.hot.split(",", 1)[-1].strip()) if "," in words.hot else "", from_at=out_at, until_at=out_at + timedelta(seconds=lasts),
-                pieces=facts.loads[number].pieces or load.pieces, each_s=0.0 if whole else load.hot_s / load.pieces, again=words.hot_again,
-            )
-        )  # fmt: skip
-    return found
 
 
 def _strip(running: Running, facts: Facts, left: list[ToDo], at: datetime) -> list[Bar]:

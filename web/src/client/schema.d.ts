@@ -5738,6 +5738,11 @@ export interface components {
             plan_id: string;
             /** Rehearsal */
             rehearsal: boolean;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
             /** Over */
             over: boolean;
             /** Asked */

@@ -8,7 +8,6 @@ import { useCatalogue } from "../../client/catalogue";
 import type { RunEvent } from "../../client/entries";
 import {
   type Act,
-  holdDoor,
   markName,
   type RunNow,
   showRun,
@@ -18,8 +17,7 @@ import {
   useRunClock,
   useTell,
 } from "../../client/runs";
-import { OvenFront } from "../../drawing/oven";
-import { OvenTrace, RunStrip } from "../../drawing/runstrip";
+import { RunStrip } from "../../drawing/runstrip";
 import { Segments } from "../../pieces/choice";
 import { Button } from "../../pieces/controls";
 import { Note } from "../../pieces/notes";
@@ -34,13 +32,14 @@ import { useAwake } from "./awake";
 import { EndSheet } from "./EndSheet";
 import { NextCard } from "./NextCard";
 import { OtherwiseSheet } from "./OtherwiseSheet";
+import { OvenPanel } from "./OvenPanel";
 import { SoundSheet } from "./SoundSheet";
 import { ToldSheet } from "./ToldSheet";
 import { TraySheet } from "./TraySheet";
 
 const UNDO_MS = 90_000;
 const SOON_MS = 20_000;
-const TRAYS_SHOWN = 4;
+const LEFT_OPEN_MS = 10 * 3_600_000; // asked about: finish, throw away
 
 export function RunView(props: { run: RunNow; came: number; away: boolean; kitchen: Kitchen }) {
   const { run, came, away, kitchen } = props;
@@ -118,6 +117,13 @@ export function RunView(props: { run: RunNow; came: number; away: boolean; kitch
         </Button>
       </PlaceHeader>
       <div className="flex min-h-0 flex-1 flex-col gap-2.5 px-5">
+        {!run.rehearsal && now_ms - Date.parse(run.log[0]?.at ?? run.began_at) > LEFT_OPEN_MS && (
+          <Note severity="ask">
+            Nothing was told of this day for{" "}
+            {Math.round((now_ms - Date.parse(run.log[0]?.at ?? run.began_at)) / 3_600_000)} hours.{" "}
+            <Button onClick={() => setSheet("end")}>Finish it or throw it away</Button>
+          </Note>
+        )}
         {forgotten && <Forgotten tray={forgotten} now_ms={now_ms} />}
         {next ? (
           <NextCard
@@ -253,7 +259,7 @@ function UndoButton(props: { run: RunNow; now_ms: number; onUndo: (key: string, 
   const last = props.run.log[0];
   if (!last?.can_undo || props.now_ms - Date.parse(last.at) > UNDO_MS * props.run.speed) return null;
   return (
-    <Button className="max-w-96" onClick={() => props.onUndo(last.key, `Taken back: ${last.says}`)}>
+    <Button className="max-w-72" onClick={() => props.onUndo(last.key, `Taken back: ${last.says}`)}>
       <span className="truncate">Take back: {last.says}</span>
     </Button>
   );
@@ -288,73 +294,6 @@ function Forgotten({ tray, now_ms }: { tray: TrayClock; now_ms: number }) {
       </strong>{" "}
       {tray.forgotten_says}
     </Note>
-  );
-}
-
-function OvenPanel(props: {
-  run: RunNow;
-  trays: readonly TrayClock[];
-  now_ms: number;
-  heat: (celsius: number) => string;
-  onTray: (tray: TrayClock) => void;
-}) {
-  const { run, trays, now_ms, heat } = props;
-  const ovens = run.ovens.length ? run.ovens : [];
-  return (
-    <section aria-label="In the oven" className="enamel min-h-0 overflow-y-auto px-4 py-2">
-      {(ovens.length ? ovens : [undefined]).map((trace) => {
-        const oven = trace?.oven ?? 1;
-        const mine = trays.filter((tray) => tray.oven === oven);
-        const racks = Math.min(
-          TRAYS_SHOWN,
-          Math.max(1, ...mine.map((tray) => tray.rack), run.racks[oven - 1] ?? 1),
-        );
-        return (
-          <div key={oven}>
-            <header className="flex flex-wrap items-baseline justify-between gap-2">
-              <h2 className="text-head font-bold">{ovens.length > 1 ? `Oven ${oven}` : "In the oven"}</h2>
-              {trace && (
-                <p className="text-lead">
-                  {trace.read_c != null && <strong>{heat(trace.read_c)} </strong>}
-                  <span className="text-quiet">
-                    dial {trace.dial}
-                    {trace.silent_s != null &&
-                      trace.silent_s > 60 &&
-                      `, silent for ${Math.round(trace.silent_s / 60)} min`}
-                  </span>
-                </p>
-              )}
-            </header>
-            <OvenFront racks={racks} trays={mine} now_ms={now_ms} onTray={props.onTray} />
-            {run.simulated && !run.rehearsal && (
-              <p className="mt-1 text-plain text-quiet">
-                This reads the simulated oven.{" "}
-                <Button kind="quiet" onClick={() => holdDoor(run.id, 40)}>
-                  Hold its door open for 40 s
-                </Button>
-              </p>
-            )}
-            {trace && trace.points.length > 3 && <OvenTrace trace={trace} heat={heat} />}
-            {mine.map(
-              (tray) =>
-                run.why?.[tray.load] && (
-                  <p key={tray.load} className="mt-1 text-plain">
-                    <strong>Tray {tray.tray}:</strong> {run.why[tray.load]}
-                  </p>
-                ),
-            )}
-            {mine.map(
-              (tray) =>
-                tray.note && (
-                  <p key={tray.load} className="mt-1 text-plain">
-                    <strong>Tray {tray.tray}:</strong> {tray.note}
-                  </p>
-                ),
-            )}
-          </div>
-        );
-      })}
-    </section>
   );
 }
 

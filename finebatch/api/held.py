@@ -1,0 +1,164 @@
+"""A run that is looked at, and where it stands: the run's state, its ovens, and what they read."""
+
+import asyncio
+from datetime import UTC, datetime, timedelta
+
+from pydantic import AwareDatetime, Field
+
+from ..core.bakemodel import Case
+from ..core.base import Value
+from ..core.day import Kind
+from ..core.kitchen import spoken
+from ..core.live.briefing import cases_of
+from ..core.live.clocks import Simulated
+from ..core.live.facts import Facts, facts_of
+from ..core.live.marks import Running
+from ..core.live.now import now_of
+from ..core.live.oven import OvenReading, Traced
+from ..core.live.shown import Now
+from ..core.live.truth import true_courses
+from ..devices.probe import SimulatedOven
+from ..store.runs import Run
+
+MOST_TRACE = 200
+TRACE = timedelta(minutes=40)
+
+
+class OvenPoint(Value):
+    """A reading, so many seconds before `Now.at`."""
+
+    ago_s: int
+    read_c: float
+
+
+class Trace(Value):
+    """An oven on the screen: its dial, what its thermometer last read, and what it read before."""
+
+    oven: int
+    dial: str
+    dial_c: float
+    read_c: float | None = None
+    silent_s: int | None = None
+    points: tuple[OvenPoint, ...] = ()
+
+
+class TrayInUse(Value):
+    """A kind of tray that is in use."""
+
+    id: str
+    name: str
+
+
+class RunNow(Now):
+    """Where a run stands, and which it is. `asked` are the ids of its doughs, `simulated` whether its oven thermometer is the simulated one."""
+
+    id: str
+    plan_id: str
+    rehearsal: bool
+    began_at: AwareDatetime
+    over: bool
+    asked: tuple[str, ...]
+    ovens: tuple[Trace, ...]
+    simulated: bool
+    racks: tuple[int, ...]  # in use, of each oven
+    doughs: tuple[str, ...]  # by the numbers of the day as it was begun
+    tray_kinds: tuple[TrayInUse, ...]
+    why: dict[int, str] = Field(default_factory=dict)
+
+
+class Held:
+    """A run that somebody looks at, or in which something happens."""
+
+    def __init__(self, run: Run) -> None:
+        self.run = run
+        self.news = asyncio.Event()
+        self.version = 0
+        self.telling = asyncio.Lock()
+        self.planning: asyncio.Task[None] | None = None
+        self.again = False
+        self.why = ""
+        self.planned_at: datetime | None = None
+        self.cases: dict[int, Case] | None = None
+        self.readings: dict[int, list[OvenReading]] | None = None
+        self.traced: dict[int, Traced] = {}
+        self.ovens: dict[int, SimulatedOven] = {}
+        self.simulated = run.truth is not None
+        self.hidden: Simulated | None = None
+        self.watched: asyncio.Task[None] | None = None
+
+    def facts(self) -> Facts:
+        facts = facts_of(self.run.brief, self.run.events)
+        facts.traced = {n: one.bake_s for n, one in self.traced.items()}
+        return facts
+
+    def clock(self) -> datetime:
+        return self.run.clock(datetime.now(UTC))
+
+    def tell(self) -> None:
+        self.version += 1
+        self.news.set()
+        self.news = asyncio.Event()
+
+
+def hidden_of(run: Run) -> Simulated | None:
+    if run.truth is None:
+        return None
+    cases = cases_of(run.brief, run.specs, run.kitchen)
+    return Simulated(true_courses(run.brief, cases, run.truth), run.truth.hands)
+
+
+def run_now(held: Held) -> RunNow:
+    run, at, facts = held.run, held.clock(), held.facts()
+    now = now_of(run.running, facts, run.told, run.events, at, run.title, run.speed, held.hidden)
+    whole = RunNow(
+        **dict(now), id=run.id, plan_id=run.plan_id, rehearsal=run.truth is not None, began_at=run.began_at, over=run.ended_at is not None, asked=run.brief.asked,
+        ovens=tuple(_traces(held, at)), simulated=held.simulated,
+        racks=run.brief.plan.work.room.ovens, doughs=tuple(dough.name for dough in run.brief.plan.work.doughs),
+        tray_kinds=tuple(TrayInUse(id=tray.id, name=tray.name) for tray in run.kitchen.trays if tray.id in run.brief.plan.work.room.trays), why={n: one.says for n, one in held.traced.items() if one.says},
+    )  # fmt: skip
+    return spoken(whole, run.kitchen)
+
+
+def dials_of(held: Held) -> dict[int, float]:
+    """What each oven is set to: for what is in it, or for what goes in next (°C as its thermometer should read)."""
+    plan, facts, found = held.run.running.plan, held.facts(), dict[int, float]()
+    for step in plan.steps:
+        if step.kind is not Kind.LOAD or step.load is None or step.oven is None:
+            continue
+        number = held.run.running.loads[step.load]
+        if facts.loads[number].out_at is None and not facts.loads[number].lost:
+            found.setdefault(step.oven, _set_c(held, number))
+    return found
+
+
+def _set_c(held: Held, number: int) -> float:
+    oven = held.run.specs[held.run.brief.plan.work.doughs[held.run.brief.plan.work.loads[number].dough].asked].oven
+    fan_k = 20.0 if oven.fan else 0.0
+    return held.run.brief.plan.work.loads[number].oven_c - fan_k
+
+
+def _traces(held: Held, at: datetime) -> list[Trace]:
+    words = {n: text.dial for n, text in zip(held.run.running.loads, held.run.running.plan.words, strict=True)}
+    stands, found = stands_in(held.run.running), list[Trace]()
+    facts = held.facts()
+    for oven, dial_c in sorted(dials_of(held).items()):
+        first = next((n for n in stands if stands[n] == oven and facts.loads[n].out_at is None), None)
+        mine = (held.readings or {}).get(oven, [])
+        recent = [one for one in mine if at - TRACE <= one.at <= at][-MOST_TRACE:]
+        found.append(
+            Trace(
+                oven=oven, dial=words.get(first, "") if first is not None else "", dial_c=dial_c, read_c=recent[-1].read_c if recent else None,
+                silent_s=int((at - recent[-1].at).total_seconds()) if recent else None,
+                points=tuple(OvenPoint(ago_s=int((at - one.at).total_seconds()), read_c=one.read_c) for one in recent),
+            )
+        )  # fmt: skip
+    return found
+
+
+def stands_in(running: Running) -> dict[int, int]:
+    """In which oven each load stands, or is to."""
+    return {
+        running.loads[step.load]: step.oven or 1
+        for step in running.plan.steps
+        if step.kind is Kind.LOAD and step.load is not None
+    }
