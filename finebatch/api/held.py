@@ -11,6 +11,7 @@ from ..core.day import Kind
 from ..core.kitchen import spoken
 from ..core.live.briefing import cases_of
 from ..core.live.clocks import Simulated
+from ..core.live.events import Mark
 from ..core.live.facts import Facts, facts_of
 from ..core.live.marks import Running
 from ..core.live.now import now_of
@@ -49,6 +50,14 @@ class TrayInUse(Value):
     name: str
 
 
+class LoadNamed(Value):
+    """A tray's cookies that are not on the rack yet, by their number."""
+
+    load: int
+    name: str
+    pieces: int
+
+
 class RunNow(Now):
     """Where a run stands, and which it is. `asked` are the ids of its doughs, `simulated` whether its oven thermometer is the simulated one."""
 
@@ -63,6 +72,7 @@ class RunNow(Now):
     racks: tuple[int, ...]  # in use, of each oven
     doughs: tuple[str, ...]  # by the numbers of the day as it was begun
     tray_kinds: tuple[TrayInUse, ...]
+    on_trays: tuple[LoadNamed, ...]
     why: dict[int, str] = Field(default_factory=dict)
 
 
@@ -114,6 +124,11 @@ def run_now(held: Held) -> RunNow:
         **dict(now), id=run.id, plan_id=run.plan_id, rehearsal=run.truth is not None, began_at=run.began_at, over=run.ended_at is not None, asked=run.brief.asked,
         ovens=tuple(_traces(held, at)), simulated=held.simulated,
         racks=run.brief.plan.work.room.ovens, doughs=tuple(dough.name for dough in run.brief.plan.work.doughs),
+        on_trays=tuple(
+            LoadNamed(load=n, name=load.name, pieces=facts.loads[n].pieces or load.pieces)
+            for n, load in enumerate(run.brief.plan.work.loads)
+            if not facts.loads[n].lost and facts.done_at(Mark(kind=Kind.TRANSFER, load=n)) is None
+        ),
         tray_kinds=tuple(TrayInUse(id=tray.id, name=tray.name) for tray in run.kitchen.trays if tray.id in run.brief.plan.work.room.trays), why={n: one.says for n, one in held.traced.items() if one.says},
     )  # fmt: skip
     return spoken(whole, run.kitchen)

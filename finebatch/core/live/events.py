@@ -129,6 +129,13 @@ class OvenRuns(Value):
     times: float = Field(ge=0.6, le=2.0)
 
 
+class NotHot(Value):
+    """The oven is empty and not hot yet: nothing goes in for so long."""
+
+    kind: Literal["not_hot"] = "not_hot"
+    minutes: float = Field(ge=1, le=120)
+
+
 class Away(Value):
     """Nobody is there for so long."""
 
@@ -165,7 +172,22 @@ class Undone(Value):
     of: str = Field(min_length=8, max_length=64)
 
 
-AnyEvent = Did | Saw | More | Lost | Fewer | DoughOff | TrayGone | OvenRuns | Away | Helper | NotReady | Noted | Undone
+AnyEvent = (
+    Did
+    | Saw
+    | More
+    | Lost
+    | Fewer
+    | DoughOff
+    | TrayGone
+    | OvenRuns
+    | NotHot
+    | Away
+    | Helper
+    | NotReady
+    | Noted
+    | Undone
+)
 Event = Annotated[AnyEvent, Field(discriminator="kind")]
 
 

@@ -22,6 +22,7 @@ from .events import (
     Mark,
     More,
     Noted,
+    NotHot,
     NotReady,
     OvenRuns,
     Saw,
@@ -74,6 +75,7 @@ class Facts:
     oven_times: float = 1.0
     off: set[int] = field(default_factory=set)
     gone: list[tuple[str, datetime]] = field(default_factory=list)
+    cold: list[tuple[datetime, datetime]] = field(default_factory=list)  # the oven was not hot yet
     away: list[tuple[datetime, datetime]] = field(default_factory=list)
     helper: list[tuple[datetime, bool]] = field(default_factory=list)
     not_ready: dict[int, datetime] = field(default_factory=dict)
@@ -210,6 +212,10 @@ def _add(facts: Facts, key: str, at: datetime, event: AnyEvent) -> str:
         for load in facts.loads:
             if load.inside and load.told_end is not None:
                 load.told_end = at + (load.told_end - at) * event.times if load.told_end > at else load.told_end
+    elif isinstance(event, NotHot):
+        if any(load.inside for load in facts.loads):
+            return "A tray is in the oven. If it is too cool, say that it runs cooler."
+        facts.cold.append((at, at + timedelta(minutes=event.minutes)))
     elif isinstance(event, Away):
         facts.away.append((at, at + timedelta(minutes=event.minutes)))
     elif isinstance(event, Helper):

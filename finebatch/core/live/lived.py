@@ -92,6 +92,7 @@ def lived(
         update={
             "loads": tuple(changed),
             "doughs": tuple(dough.model_copy(update=dough_changes.get(d, {})) for d, dough in enumerate(work.doughs)),
+            "oven_off": _cold(work, clock),
             # Whoever has something in hand sees it through.
             "lone": _from(work.lone, clock.tick(ends[0]) + 2 if len(ends) > 1 else 0),
             "closed": _still_up(work.closed, clock, changed, new_loads, keep_loads),
@@ -119,6 +120,23 @@ def _still_up(
     if clock.hand:
         until = max(until, clock.next + IN_HAND)
     return _from(closed, until + STAYS_UP if until else 0)
+
+
+def _cold(work: DayWork, clock: RunClock) -> tuple[tuple[int, int], ...]:
+    """When no oven is to be had: the day's own hours, as far as nothing is in there, and until it is hot at last."""
+    if any(load.inside for load in clock.facts.loads):
+        return _from(
+            work.oven_off,
+            max(
+                (clock.next, *(int(end // TICK_S) for start, end in work.oven_off if start < clock.next * TICK_S < end))
+            ),
+        )
+    hot = [
+        (clock.next * TICK_S, (clock.tick(until) + 1) * TICK_S)
+        for _, until in clock.facts.cold
+        if clock.tick(until) >= clock.next
+    ]
+    return tuple(sorted([*_from(work.oven_off, clock.next), *hot]))
 
 
 def _from(spans: tuple[tuple[int, int], ...], tick: int) -> tuple[tuple[int, int], ...]:

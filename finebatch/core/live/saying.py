@@ -13,6 +13,7 @@ from .events import (
     Mark,
     More,
     Noted,
+    NotHot,
     NotReady,
     OvenRuns,
     Rim,
@@ -65,6 +66,8 @@ def said(facts: Facts, event: AnyEvent) -> str:
     if isinstance(event, OvenRuns):
         by = round(100 * (event.times - 1))
         return f"The oven is {'slower' if by > 0 else 'faster'}: bakes take {abs(by)}% {'longer' if by > 0 else 'less'}"
+    if isinstance(event, NotHot):
+        return f"The oven is not hot yet: {event.minutes:g} min more"
     if isinstance(event, Away):
         return f"Away for {event.minutes:g} min"
     if isinstance(event, Helper):

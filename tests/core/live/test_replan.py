@@ -12,7 +12,7 @@ from finebatch.core.day import Kind, to_ticks
 from finebatch.core.day.check import violations
 from finebatch.core.day.solver.search import NoPlanError
 from finebatch.core.day.work.work import DayWork
-from finebatch.core.live.events import Away, DoughOff, Fewer, Helper, Lost, More, OvenRuns, TrayGone, Undone
+from finebatch.core.live.events import Away, DoughOff, Fewer, Helper, Lost, More, NotHot, OvenRuns, TrayGone, Undone
 from finebatch.core.live.lived import lived
 from tests.core.live.kit import Evening, live_through
 from tests.day_kit import days, instances, planned, simple, work_of
@@ -89,6 +89,7 @@ def test_no_more_of_the_only_dough_bakes_what_is_shaped_and_ends() -> None:
 @pytest.mark.parametrize(
     "event",
     [
+        NotHot(minutes=10),
         OvenRuns(times=1.2),
         OvenRuns(times=0.85),
         Helper(comes=True),
@@ -105,6 +106,18 @@ def test_each_turn_of_fortune_is_planned_around(event: object) -> None:
     assert not found.stuck
     live_through(evening, random.Random(3), lambda _: 0.0)
     assert not any(answer.stuck for answer in evening.answers)
+
+
+def test_an_oven_that_is_not_hot_yet_takes_no_tray_and_one_with_a_tray_in_it_is_hot() -> None:
+    evening = mid_evening(Kind.LOAD)
+    at = evening.now
+    evening.tell(NotHot(minutes=12))
+    assert not evening.anew().stuck
+    first = next(one for one in evening.left() if one.kind is Kind.LOAD)
+    assert first.due_at >= at + timedelta(minutes=11)
+    inside = mid_evening()
+    told = inside.tell(NotHot(minutes=12))
+    assert "A tray is in the oven" in inside.facts.ignored[told.key]
 
 
 def test_a_cooler_oven_ends_the_day_later_and_a_helper_not() -> None:

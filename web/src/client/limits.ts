@@ -828,6 +828,15 @@ export const LIMITS = {
       "start": null
     }
   },
+  "NotHot": {
+    "kind": {
+      "start": "not_hot"
+    },
+    "minutes": {
+      "min": 1.0,
+      "max": 120.0
+    }
+  },
   "NotReady": {
     "kind": {
       "start": "not_ready"

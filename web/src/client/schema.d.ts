@@ -4075,6 +4075,18 @@ export interface components {
          */
         Liner: "parchment" | "bare" | "greased" | "mat";
         /**
+         * LoadNamed
+         * @description A tray's cookies that are not on the rack yet, by their number.
+         */
+        LoadNamed: {
+            /** Load */
+            load: number;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+        };
+        /**
          * LoadTimes
          * @description Starts of one load's steps.
          */
@@ -4527,6 +4539,19 @@ export interface components {
             /** Saying */
             saying: string;
             spec: components["schemas"]["DoughSpec"];
+        };
+        /**
+         * NotHot
+         * @description The oven is empty and not hot yet: nothing goes in for so long.
+         */
+        NotHot: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "not_hot";
+            /** Minutes */
+            minutes: number;
         };
         /**
          * NotReady
@@ -5757,6 +5782,8 @@ export interface components {
             doughs: string[];
             /** Tray Kinds */
             tray_kinds: components["schemas"]["TrayInUse"][];
+            /** On Trays */
+            on_trays: components["schemas"]["LoadNamed"][];
             /** Why */
             why?: {
                 [key: string]: string;
@@ -6597,7 +6624,7 @@ export interface components {
          */
         Tell: {
             /** Event */
-            event: components["schemas"]["Did"] | components["schemas"]["Saw"] | components["schemas"]["More"] | components["schemas"]["Lost"] | components["schemas"]["Fewer"] | components["schemas"]["DoughOff"] | components["schemas"]["TrayGone"] | components["schemas"]["OvenRuns"] | components["schemas"]["Away"] | components["schemas"]["Helper"] | components["schemas"]["NotReady"] | components["schemas"]["Noted"] | components["schemas"]["Undone"];
+            event: components["schemas"]["Did"] | components["schemas"]["Saw"] | components["schemas"]["More"] | components["schemas"]["Lost"] | components["schemas"]["Fewer"] | components["schemas"]["DoughOff"] | components["schemas"]["TrayGone"] | components["schemas"]["OvenRuns"] | components["schemas"]["NotHot"] | components["schemas"]["Away"] | components["schemas"]["Helper"] | components["schemas"]["NotReady"] | components["schemas"]["Noted"] | components["schemas"]["Undone"];
             /** Ago S */
             ago_s?: number | null;
         };

@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { RunEvent } from "../../client/entries";
 import type { RunNow } from "../../client/runs";
 import { Select } from "../../pieces/choice";
-import { Button } from "../../pieces/controls";
+import { Button, NumberField } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 
 export function OtherwiseSheet(props: {
@@ -14,6 +14,8 @@ export function OtherwiseSheet(props: {
   const { run } = props;
   const [dough, setDough] = useState("0");
   const [tray, setTray] = useState(run.tray_kinds[0]?.id ?? "");
+  const [load, setLoad] = useState(run.on_trays[0]?.load ?? 0);
+  const [pieces, setPieces] = useState(run.on_trays[0]?.pieces ?? 1);
   const [note, setNote] = useState("");
   const say = (event: RunEvent, says: string) => {
     props.onSay(event, says);
@@ -35,6 +37,12 @@ export function OtherwiseSheet(props: {
           ))}
         </Group>
         <Group title="The oven is">
+          <Button
+            className="min-h-14"
+            onClick={() => say({ kind: "not_hot", minutes: 10 }, "the oven is not hot yet")}
+          >
+            not hot yet: 10 min
+          </Button>
           <Button
             className="min-h-14"
             onClick={() => say({ kind: "oven_runs", times: 1.1 }, "the oven is cooler")}
@@ -115,6 +123,35 @@ export function OtherwiseSheet(props: {
             It is there again
           </Button>
         </Group>
+        {run.on_trays.length > 0 && (
+          <Group title="A tray's cookies">
+            <div className="w-56">
+              <Select
+                label="Which cookies"
+                hideLabel
+                value={String(load)}
+                onValue={(value) => {
+                  setLoad(Number(value));
+                  setPieces(run.on_trays.find((one) => one.load === Number(value))?.pieces ?? 1);
+                }}
+                options={run.on_trays.map((one) => [String(one.load), one.name] as [string, string])}
+              />
+            </div>
+            <Button
+              className="min-h-14"
+              onClick={() => say({ kind: "lost", load, pieces: null }, "a tray lost")}
+            >
+              All are lost
+            </Button>
+            <NumberField label="On the tray" unit="" value={pieces} min={1} max={2000} onValue={setPieces} />
+            <Button
+              className="min-h-14"
+              onClick={() => say({ kind: "fewer", load, pieces }, `${pieces} on a tray`)}
+            >
+              Only so many
+            </Button>
+          </Group>
+        )}
         <form
           className="flex flex-wrap items-end gap-2"
           onSubmit={(event) => {
@@ -134,8 +171,7 @@ export function OtherwiseSheet(props: {
           <Button type="submit">Write it down</Button>
         </form>
         <p className="text-plain text-quiet">
-          Something with a tray in the oven? Tap the tray. Everything here can be taken back under “What was
-          told”.
+          A look at a tray in the oven? Tap the tray. Everything here can be taken back under “What was told”.
         </p>
       </div>
     </Sheet>
