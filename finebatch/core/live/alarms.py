@@ -50,24 +50,24 @@ def alarms_of(left: list[ToDo], ids: list[str]) -> tuple[Alarm, ...]:
     taken: list[datetime] = []
     order = sorted(
         zip(left, ids, strict=True),
-        key=lambda one: (one[0].kind not in MUST, one[0].kind is not Kind.TURN, one[0].due_at),
+        key=lambda one: (one[0].step_kind not in MUST, one[0].step_kind is not Kind.TURN, one[0].due_at),
     )
     for one, id in order:
         at = _moment(one, taken)
         if at is None:
             continue
         taken.append(at)
-        rings.append(Alarm(id=id, at=at, tone=tone_of(one.kind), says=one.row.title))
+        rings.append(Alarm(id=id, at=at, tone=tone_of(one.step_kind), says=one.row.title))
     return tuple(sorted(rings, key=lambda ring: (ring.at, ring.id)))
 
 
 def _moment(one: ToDo, taken: list[datetime]) -> datetime | None:
-    if one.kind in MUST:
+    if one.step_kind in MUST:
         return one.due_at
-    slack = TURN_SLACK_S if one.kind is Kind.TURN else EARLIER_S
+    slack = TURN_SLACK_S if one.step_kind is Kind.TURN else EARLIER_S
     shifts = sorted(range(-slack, slack + 1, 15), key=lambda by: (abs(by), by))
     for by in shifts:
         at = one.due_at + timedelta(seconds=by)
         if all(abs((at - other).total_seconds()) >= APART_S for other in taken):
             return at
-    return one.due_at if one.kind is Kind.TURN else None
+    return one.due_at if one.step_kind is Kind.TURN else None

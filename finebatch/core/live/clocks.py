@@ -62,7 +62,7 @@ def load_planned(facts: Facts, number: int) -> float:
 
 def _next_says(mine: list[ToDo]) -> str:
     words = {Kind.LOOK: "look, then out", Kind.TURN: "to be turned", Kind.UNLOAD: "out next"}
-    return next((words[one.kind] for one in mine if one.kind in words), "")
+    return next((words[one.step_kind] for one in mine if one.step_kind in words), "")
 
 
 def _colours(look: Look | None, slower: float) -> tuple[tuple[str, ...], tuple[str, ...]]:
@@ -87,7 +87,7 @@ def hot_of(running: Running, facts: Facts, left: list[ToDo], ids: list[str]) -> 
     plan, found = running.plan, []
     for one, id in zip(left, ids, strict=True):
         number = one.marks[0].load
-        if one.kind is not Kind.HOT or number is None or facts.loads[number].out_at is None:
+        if one.step_kind is not Kind.HOT or number is None or facts.loads[number].out_at is None:
             continue
         out_at = facts.loads[number].out_at
         assert out_at is not None

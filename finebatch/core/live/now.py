@@ -75,24 +75,24 @@ def _act(
     since = next((begun for other, begun in held.values() if other.marks == one.marks), None)
     ask = None
     loads = tuple(mark.load for mark in one.marks if mark.load is not None)
-    if one.kind in (Kind.LOOK, Kind.UNLOAD) and len({facts.brief.look_at(load) for load in loads}) == 1:
+    if one.step_kind in (Kind.LOOK, Kind.UNLOAD) and len({facts.brief.look_at(load) for load in loads}) == 1:
         ask = ask_of(facts, loads, one.row.detail)
     slow = None
     if simulated and since is not None:
         slow = since + (one.ends_at - one.due_at) * simulated.hands
     return Act(
-        id=id, kind=one.kind, marks=one.marks, title=_title(one), detail=_detail(running, one), button=BUTTONS.get(one.kind, "Done"), tone=tone_of(one.kind),
+        id=id, kind=one.step_kind, marks=one.marks, title=_title(one), detail=_detail(running, one), button=BUTTONS.get(one.step_kind, "Done"), tone=tone_of(one.step_kind),
         person=min(one.person, hands), hands=one.row.hands, due_at=one.due_at, ends_at=one.ends_at, since=since,
-        wait_s=_may_wait(facts, one, after), ask=ask, pressing=one.kind in PRESSING, not_before=slow,
+        wait_s=_may_wait(facts, one, after), ask=ask, pressing=one.step_kind in PRESSING, not_before=slow,
     )  # fmt: skip
 
 
 def _title(one: ToDo) -> str:
     """What is to be done, short enough for two metres: the rest of it is said below."""
-    if one.kind is Kind.LOOK:
+    if one.step_kind is Kind.LOOK:
         trays = [step.tray or "" for step in one.steps]
         return f"Look at {'trays' if len(trays) > 1 else 'tray'} {listed(trays)}"
-    if one.kind is not Kind.HOT:
+    if one.step_kind is not Kind.HOT:
         return one.row.title
     where, _, what = one.row.title.removeprefix("At once, ").partition(": ")
     return f"{capital(where)}: {what.split(',', 1)[0]}"
@@ -101,10 +101,10 @@ def _title(one: ToDo) -> str:
 def _detail(running: Running, one: ToDo) -> str:
     """What is said of a thing to do: at the oven, first of what it is."""
     load = one.steps[0].load
-    if one.kind is Kind.LOOK:
+    if one.step_kind is Kind.LOOK:
         names = numbered([running.plan.work.loads[step.load].name for step in one.steps if step.load is not None])
         return f"{names}, through the glass. {one.row.detail}"
-    if one.kind not in (Kind.TURN, Kind.UNLOAD, Kind.TRANSFER) or load is None or len(one.marks) > 1:
+    if one.step_kind not in (Kind.TURN, Kind.UNLOAD, Kind.TRANSFER) or load is None or len(one.marks) > 1:
         return one.row.detail
     rack = f", rack {one.steps[0].rack}" if one.steps[0].rack else ""
     return f"{running.plan.work.loads[load].name}{rack}. {one.row.detail}".strip()
@@ -113,21 +113,21 @@ def _detail(running: Running, one: ToDo) -> str:
 def _may_wait(facts: Facts, one: ToDo, after: list[ToDo]) -> int:
     """For how many seconds a thing may wait before it costs something: by the good window of its bake, or as long as the same hands are free before the next thing at the oven."""
     load = one.marks[0].load
-    if one.kind is Kind.UNLOAD and load is not None:
+    if one.step_kind is Kind.UNLOAD and load is not None:
         look = facts.brief.look(load)
         planned = facts.brief.plan.work.loads[load].bake_s
         good = (look.course.last_good_s - planned) if look else 60
         return max(0, round(good * facts.oven_times * facts.slower(load)))
-    if one.kind is Kind.HOT:
+    if one.step_kind is Kind.HOT:
         return 0
-    if one.kind is Kind.TURN:
+    if one.step_kind is Kind.TURN:
         return 60
     free, ends_at = 0.0, one.ends_at
     for other in after:
         if other.person != one.person or not other.row.hands:
             continue
         free += max(0.0, (other.due_at - ends_at).total_seconds())
-        if other.kind in (Kind.UNLOAD, Kind.HOT, Kind.TURN):
+        if other.step_kind in (Kind.UNLOAD, Kind.HOT, Kind.TURN):
             return round(free)
         ends_at = max(ends_at, other.ends_at)
     return HAS_TIME_S

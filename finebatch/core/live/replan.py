@@ -57,7 +57,7 @@ def needs_anew(running: Running, facts: Facts, now: datetime) -> bool:
     plan = running.plan
     for one in to_do(running, facts):
         late = (now - one.due_at).total_seconds()
-        if one.kind in AT_ONCE or not one.row.hands:
+        if one.step_kind in AT_ONCE or not one.row.hands:
             if late > NEAR_S:
                 return True
         elif late > NEAR_S + (one.ends_at - one.due_at).total_seconds():

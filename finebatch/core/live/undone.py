@@ -27,7 +27,7 @@ class ToDo(NamedTuple):
     ends_at: datetime
 
     @property
-    def kind(self) -> Kind:
+    def step_kind(self) -> Kind:
         return self.steps[0].kind
 
     @property
@@ -114,7 +114,7 @@ def in_hand(left: list[ToDo], facts: Facts, now: datetime) -> dict[int, tuple[To
         if not one.row.hands or one.person in seen:
             continue
         seen.add(one.person)
-        if one.kind not in AT_ONCE and one.due_at <= now:
+        if one.step_kind not in AT_ONCE and one.due_at <= now:
             since = one.due_at if last is None else max(one.due_at, min(last, now))
             found[one.person] = (one, since)
     return found

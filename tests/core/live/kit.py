@@ -55,7 +55,7 @@ class Evening:
 
     def do(self, one: ToDo, late_s: float = 0) -> Happened:
         """What is to be done is done: at its time, or when the baker comes to it."""
-        at_once = one.kind in (Kind.LOAD, Kind.UNLOAD, Kind.TURN, Kind.LOOK) or not one.row.hands
+        at_once = one.step_kind in (Kind.LOAD, Kind.UNLOAD, Kind.TURN, Kind.LOOK) or not one.row.hands
         moment = one.due_at if at_once else one.ends_at
         return self.tell(Did(marks=one.marks), max(self.now, moment + timedelta(seconds=late_s)))
 

@@ -29,7 +29,7 @@ def moved(by: list[int]) -> list[ToDo]:
 def test_no_two_ring_in_the_same_half_minute_unless_both_must(by: list[int]) -> None:
     left = moved(by)
     ids = [act_id(one.marks[0]) for one in left]
-    kinds = {id: one.kind for one, id in zip(left, ids, strict=True)}
+    kinds = {id: one.step_kind for one, id in zip(left, ids, strict=True)}
     rings = alarms_of(left, ids)
     for a, b in pairwise(rings):
         near = (b.at - a.at).total_seconds() < APART_S
@@ -43,9 +43,9 @@ def test_what_must_ring_rings_at_its_minute(by: list[int]) -> None:
     ids = [act_id(one.marks[0]) for one in left]
     at = {ring.id: ring.at for ring in alarms_of(left, ids)}
     for one, id in zip(left, ids, strict=True):
-        if one.kind in MUST:
+        if one.step_kind in MUST:
             assert at[id] == one.due_at
-        if one.kind is Kind.TURN:
+        if one.step_kind is Kind.TURN:
             assert abs((at[id] - one.due_at).total_seconds()) <= 30
 
 

@@ -59,7 +59,7 @@ def test_each_batch_is_written_down_with_its_count_minutes_and_trays() -> None:
 
 def test_how_they_were_is_written_only_where_they_came_out_as_they_were_seen() -> None:
     found = evening(drop_dough(name="Deck Drops"))
-    one = found.until(lambda left: left.kind is Kind.UNLOAD)
+    one = found.until(lambda left: left.step_kind is Kind.UNLOAD)
     load = one.marks[0].load
     assert load is not None
     found.tell(Saw(load=load, rim=Rim.RIGHT), one.due_at - timedelta(seconds=20))
@@ -80,7 +80,7 @@ def test_a_twice_baked_dough_is_one_record_by_its_slices() -> None:
 def test_what_is_due_hot_counts_down_from_when_the_tray_came_out() -> None:
     wafers = drop_dough(form=BatterForm(shaped_hot=True), name="Crisps")
     found = evening(wafers)
-    one = found.until(lambda left: left.kind is Kind.HOT)
+    one = found.until(lambda left: left.step_kind is Kind.HOT)
     now = now_of(found.running, found.facts, None, tuple(found.events), found.now, "a day")
     (hot,) = now.hot
     out = found.facts.loads[one.marks[0].load or 0].out_at

@@ -23,7 +23,7 @@ TWO = simple(4)
 def mid_evening(kind: Kind = Kind.UNLOAD) -> Evening:
     """A day of four trays, done as planned until something of that kind comes."""
     evening = Evening(planned(TWO))
-    evening.until(lambda one: one.kind is kind)
+    evening.until(lambda one: one.step_kind is kind)
     return evening
 
 
@@ -81,7 +81,7 @@ def test_no_more_of_the_only_dough_bakes_what_is_shaped_and_ends() -> None:
     evening.tell(DoughOff(dough=0))
     found = evening.anew()
     assert not found.stuck
-    kinds = {one.kind for one in evening.left()}
+    kinds = {one.step_kind for one in evening.left()}
     assert Kind.FORM not in kinds
     assert Kind.UNLOAD in kinds
 
@@ -113,7 +113,7 @@ def test_an_oven_that_is_not_hot_yet_takes_no_tray_and_one_with_a_tray_in_it_is_
     at = evening.now
     evening.tell(NotHot(minutes=12))
     assert not evening.anew().stuck
-    first = next(one for one in evening.left() if one.kind is Kind.LOAD)
+    first = next(one for one in evening.left() if one.step_kind is Kind.LOAD)
     assert first.due_at >= at + timedelta(minutes=11)
     inside = mid_evening()
     told = inside.tell(NotHot(minutes=12))
