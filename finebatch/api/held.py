@@ -1,6 +1,7 @@
 """A run that is looked at, and where it stands: the run's state, its ovens, and what they read."""
 
 import asyncio
+import time
 from datetime import UTC, datetime, timedelta
 
 from pydantic import AwareDatetime, Field
@@ -11,9 +12,9 @@ from ..core.day import Kind
 from ..core.kitchen import spoken
 from ..core.live.briefing import cases_of
 from ..core.live.clocks import Simulated
+from ..core.live.dials import in_or_next
 from ..core.live.events import Mark
 from ..core.live.facts import Facts, facts_of
-from ..core.live.marks import Running
 from ..core.live.now import now_of
 from ..core.live.oven import OvenReading, Traced
 from ..core.live.shown import Now
@@ -59,7 +60,8 @@ class LoadNamed(Value):
 
 
 class RunNow(Now):
-    """Where a run stands, and which it is. `asked` are the ids of its doughs, `simulated` whether its oven thermometer is the simulated one."""
+    """Where a run stands, and which it is. `asked` are the ids of its doughs, `simulated` whether its oven thermometer is the simulated one; `oven_says` why a
+    load bakes longer or shorter by what was read."""
 
     id: str
     plan_id: str
@@ -73,7 +75,7 @@ class RunNow(Now):
     doughs: tuple[str, ...]  # by the numbers of the day as it was begun
     tray_kinds: tuple[TrayInUse, ...]
     on_trays: tuple[LoadNamed, ...]
-    why: dict[int, str] = Field(default_factory=dict)
+    oven_says: dict[int, str] = Field(default_factory=dict)
 
 
 class Held:
@@ -95,6 +97,8 @@ class Held:
         self.simulated = run.truth is not None
         self.hidden: Simulated | None = None
         self.watched: asyncio.Task[None] | None = None
+        self.followers = 0
+        self.looked_at = time.monotonic()
 
     def facts(self) -> Facts:
         facts = facts_of(self.run.brief, self.run.events)
@@ -111,6 +115,7 @@ class Held:
 
 
 def hidden_of(run: Run) -> Simulated | None:
+    """What a rehearsal hides: how each tray really bakes, and how slow its hands are; nothing of a real day."""
     if run.truth is None:
         return None
     cases = cases_of(run.brief, run.specs, run.kitchen)
@@ -118,62 +123,34 @@ def hidden_of(run: Run) -> Simulated | None:
 
 
 def run_now(held: Held) -> RunNow:
+    """Where a run stands, in the units of its kitchen."""
     run, at, facts = held.run, held.clock(), held.facts()
     now = now_of(run.running, facts, run.told, run.events, at, run.title, run.speed, held.hidden)
     whole = RunNow(
         **dict(now), id=run.id, plan_id=run.plan_id, rehearsal=run.truth is not None, began_at=run.began_at, over=run.ended_at is not None, asked=run.brief.asked,
-        ovens=tuple(_traces(held, at)), simulated=held.simulated,
+        ovens=tuple(_traces(held, facts, at)), simulated=held.simulated,
         racks=run.brief.plan.work.room.ovens, doughs=tuple(dough.name for dough in run.brief.plan.work.doughs),
         on_trays=tuple(
             LoadNamed(load=n, name=load.name, pieces=facts.loads[n].pieces or load.pieces)
             for n, load in enumerate(run.brief.plan.work.loads)
             if not facts.loads[n].lost and facts.done_at(Mark(kind=Kind.TRANSFER, load=n)) is None
         ),
-        tray_kinds=tuple(TrayInUse(id=tray.id, name=tray.name) for tray in run.kitchen.trays if tray.id in run.brief.plan.work.room.trays), why={n: one.says for n, one in held.traced.items() if one.says},
+        tray_kinds=tuple(TrayInUse(id=tray.id, name=tray.name) for tray in run.kitchen.trays if tray.id in run.brief.plan.work.room.trays), oven_says={n: one.says for n, one in held.traced.items() if one.says},
     )  # fmt: skip
     return spoken(whole, run.kitchen)
 
 
-def dials_of(held: Held) -> dict[int, float]:
-    """What each oven is set to: for what is in it, or for what goes in next (°C as its thermometer should read)."""
-    plan, facts, found = held.run.running.plan, held.facts(), dict[int, float]()
-    for step in plan.steps:
-        if step.kind is not Kind.LOAD or step.load is None or step.oven is None:
-            continue
-        number = held.run.running.loads[step.load]
-        if facts.loads[number].out_at is None and not facts.loads[number].lost:
-            found.setdefault(step.oven, _set_c(held, number))
-    return found
-
-
-def _set_c(held: Held, number: int) -> float:
-    oven = held.run.specs[held.run.brief.plan.work.doughs[held.run.brief.plan.work.loads[number].dough].asked].oven
-    fan_k = 20.0 if oven.fan else 0.0
-    return held.run.brief.plan.work.loads[number].oven_c - fan_k
-
-
-def _traces(held: Held, at: datetime) -> list[Trace]:
+def _traces(held: Held, facts: Facts, at: datetime) -> list[Trace]:
     words = {n: text.dial for n, text in zip(held.run.running.loads, held.run.running.plan.words, strict=True)}
-    stands, found = stands_in(held.run.running), list[Trace]()
-    facts = held.facts()
-    for oven, dial_c in sorted(dials_of(held).items()):
-        first = next((n for n in stands if stands[n] == oven and facts.loads[n].out_at is None), None)
+    found = []
+    for oven, load in sorted(in_or_next(held.run.running, facts).items()):
         mine = (held.readings or {}).get(oven, [])
         recent = [one for one in mine if at - TRACE <= one.at <= at][-MOST_TRACE:]
         found.append(
             Trace(
-                oven=oven, dial=words.get(first, "") if first is not None else "", dial_c=dial_c, read_c=recent[-1].read_c if recent else None,
+                oven=oven, dial=words.get(load, ""), dial_c=held.run.brief.dial_c[load], read_c=recent[-1].read_c if recent else None,
                 silent_s=int((at - recent[-1].at).total_seconds()) if recent else None,
                 points=tuple(OvenPoint(ago_s=int((at - one.at).total_seconds()), read_c=one.read_c) for one in recent),
             )
         )  # fmt: skip
     return found
-
-
-def stands_in(running: Running) -> dict[int, int]:
-    """In which oven each load stands, or is to."""
-    return {
-        running.loads[step.load]: step.oven or 1
-        for step in running.plan.steps
-        if step.kind is Kind.LOAD and step.load is not None
-    }

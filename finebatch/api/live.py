@@ -3,32 +3,37 @@
 import asyncio
 import contextlib
 import logging
+import time
 from collections import defaultdict
 from collections.abc import AsyncIterator
 from datetime import UTC, datetime, timedelta
 
 from fastapi.concurrency import run_in_threadpool
 
+from ..core.base import refusal
 from ..core.day import Kind
 from ..core.live.brief import Brief
 from ..core.live.briefing import cases_of
+from ..core.live.dials import in_or_next, stands_in
 from ..core.live.events import AnyEvent, Did, Happened
 from ..core.live.facts import facts_of
 from ..core.live.marks import Running
 from ..core.live.oven import OvenReading, traced_bakes
 from ..core.live.replan import Replanned, needs_anew, replanned
 from ..core.live.why import calls_for_anew, why_of
-from ..devices.probe import LAG_S, SimulatedOven
+from ..devices.probe import SimulatedOven
 from ..store import runs
 from ..store.database import Store
 from ..store.revisions import NotThereError
-from ..store.runs import Reading, Run
+from ..store.runs import Run
 from ..workers import BusyError, StoppedError, Worker
-from .held import Held, RunNow, dials_of, hidden_of, run_now, stands_in
+from .held import Held, RunNow, hidden_of, run_now
 
 KEEP_ALIVE_S = 10.0
 WATCH_S = 2.0
 LATE_AGAIN = timedelta(seconds=60)  # of the run's clock: what is late is planned anew so often
+LATE_AGAIN_FAST = 15.0  # and in a rehearsal that is so many times as fast no oftener than every four seconds
+UNWATCHED_S = 60.0
 READ_EVERY = timedelta(seconds=10)
 DOOR_OPEN_S = {Kind.LOAD: 20.0, Kind.TURN: 15.0, Kind.UNLOAD: 15.0}
 
@@ -127,69 +132,81 @@ class Live:
     async def follow(self, store: Store, run_id: str) -> AsyncIterator[str]:
         """Where a run stands, as server-sent events: at once, and after every news. The id counts what was told."""
         held = await self._hold(store, run_id)
+        held.followers += 1
         self._watch(store, held)
         shown = -1
-        while True:
-            if shown != held.version:
-                shown = held.version
-                now = run_now(held)
-                yield f"id: {now.seq}\ndata: {now.model_dump_json()}\n\n"
-                if now.over:
-                    return
-                continue
-            news = held.news
-            try:
-                await asyncio.wait_for(news.wait(), KEEP_ALIVE_S)
-            except TimeoutError:
-                yield f"event: here\ndata: {held.clock().isoformat()}\n\n"
+        try:
+            while True:
+                if shown != held.version:
+                    shown = held.version
+                    now = run_now(held)
+                    yield f"id: {now.seq}\ndata: {now.model_dump_json()}\n\n"
+                    if now.over:
+                        return
+                    continue
+                news = held.news
+                try:
+                    await asyncio.wait_for(news.wait(), KEEP_ALIVE_S)
+                except TimeoutError:
+                    yield f"event: here\ndata: {held.clock().isoformat()}\n\n"
+        finally:
+            held.followers -= 1
+            held.looked_at = time.monotonic()
 
     def _watch(self, store: Store, held: Held) -> None:
+        held.looked_at = time.monotonic()
         if held.run.ended_at is None and (held.watched is None or held.watched.done()):
             held.watched = self._task(self._watching(store, held))
 
     async def _watching(self, store: Store, held: Held) -> None:
         """While somebody looks: what is late is planned anew, and what the oven reads is counted."""
+        again = LATE_AGAIN * max(1.0, held.run.speed / LATE_AGAIN_FAST)
         while held.run.ended_at is None and self._held.get(held.run.id) is held:
             await asyncio.sleep(WATCH_S)
+            if held.followers == 0 and time.monotonic() - held.looked_at > UNWATCHED_S:
+                return  # whoever looks again begins it anew
             at = held.clock()
             self._simulate(held, at)
             if await self._count_readings(store, held, at):
                 held.tell()
             last = held.planned_at
-            if (last is None or at - last >= LATE_AGAIN) and needs_anew(held.run.running, held.facts(), at):
+            if (last is None or at - last >= again) and needs_anew(held.run.running, held.facts(), at):
                 held.why = "Brought up to date."
                 self._plan(store, held)
 
     # The oven's thermometer.
 
-    def simulated(self, held_run: str, on: bool) -> None:
-        """Whether a run's oven is read by the simulated thermometer."""
-        held = self._held.get(held_run)
-        if held is not None:
-            held.simulated = on
-            held.tell()
+    async def simulate(self, store: Store, run_id: str, on: bool) -> RunNow:
+        """The simulated thermometer reads a run's oven, or no longer."""
+        held = await self._hold(store, run_id)
+        held.simulated = on
+        self._watch(store, held)
+        held.tell()
+        return run_now(held)
 
-    async def read(self, store: Store, run_id: str, readings: tuple[Reading, ...], lag_s: float) -> None:
+    async def read(self, store: Store, run_id: str, readings: tuple[OvenReading, ...]) -> None:
         """What a thermometer read is kept and counted."""
         held = await self._hold(store, run_id)
         await run_in_threadpool(_read_down, store, run_id, readings)
         mine = await self._read_so_far(store, held)
         for one in readings:
-            mine[one.oven].append(OvenReading(at=one.at, read_c=one.read_c, lag_s=lag_s))
+            mine[one.oven].append(one)
+            mine[one.oven].sort(key=lambda read: read.at)  # what was held back comes late
         held.tell()
 
     async def _read_so_far(self, store: Store, held: Held) -> dict[int, list[OvenReading]]:
         if held.readings is None:
             found: dict[int, list[OvenReading]] = defaultdict(list)
             for one in await run_in_threadpool(_readings, store, held.run.id):
-                found[one.oven].append(OvenReading(at=one.at, read_c=one.read_c, lag_s=LAG_S))
+                found[one.oven].append(one)
             held.readings = found
         return held.readings
 
     def _simulate(self, held: Held, at: datetime) -> None:
         if not held.simulated:
             return
-        for oven, dial_c in dials_of(held).items():
+        for oven, load in in_or_next(held.run.running, held.facts()).items():
+            dial_c = held.run.brief.dial_c[load]
             if oven not in held.ovens:
                 off = held.run.truth.oven_off_k if held.run.truth else -6.0
                 held.ovens[oven] = SimulatedOven(dial_c, off, oven=oven, hot=held.run.truth is not None)
@@ -205,33 +222,35 @@ class Live:
                 held.ovens[min(held.ovens)].open_door(at_s, seconds)
 
     async def hold_door(self, store: Store, run_id: str, seconds: float) -> None:
-        """Stand in for the hand: the simulated oven's door is held open."""
+        """Stand in for the hand: the simulated oven's door is held open. Raises Refusal where no simulated oven is read."""
         held = await self._hold(store, run_id)
         self._simulate(held, held.clock())
+        if not held.simulated or not held.ovens or held.run.ended_at is not None:
+            raise refusal("seconds", "No simulated oven is read for this day. Switch it on under “Sound” first.")
         for oven in held.ovens.values():
             oven.open_door((held.clock() - held.run.began_at).total_seconds(), seconds)
 
     async def _count_readings(self, store: Store, held: Held, at: datetime) -> bool:
         """Read the simulated ovens up to now, and work out anew how long each tray bakes; whether anything is new."""
         mine = await self._read_so_far(store, held)
-        fresh: list[Reading] = []
+        fresh: list[OvenReading] = []
         for number, oven in held.ovens.items() if held.simulated else ():
             last = mine[number][-1].at if mine[number] else at - READ_EVERY
             for n in range(1, min(60, int((at - last) / READ_EVERY)) + 1):
                 moment = last + n * READ_EVERY
                 read = oven.read(max(0.0, (moment - held.run.began_at).total_seconds()))
                 if read.c is not None:
-                    fresh.append(Reading(oven=number, at=moment, read_c=read.c))
+                    fresh.append(OvenReading(oven=number, at=moment, read_c=read.c, lag_s=read.lag_s))
         if fresh:
             await run_in_threadpool(_read_down, store, held.run.id, tuple(fresh))
             for one in fresh:
-                mine[one.oven].append(OvenReading(at=one.at, read_c=one.read_c, lag_s=LAG_S))
+                mine[one.oven].append(one)
         if not any(mine.values()):
             return False
         if held.cases is None:
             held.cases = await run_in_threadpool(cases_of, held.run.brief, held.run.specs, held.run.kitchen)
         traced = await run_in_threadpool(
-            traced_bakes, held.facts(), held.cases, dict(mine), stands_in(held.run.running), at
+            traced_bakes, held.facts(), held.cases, dict(mine), stands_in(held.run.running), at, held.run.kitchen.scale
         )
         changed = traced != held.traced
         held.traced = traced
@@ -262,11 +281,11 @@ def _planned(store: Store, run: Run, answer: Replanned) -> Run | None:
         return runs.get(db, run.id) if runs.planned(db, run, answer) else None
 
 
-def _read_down(store: Store, run_id: str, readings: tuple[Reading, ...]) -> None:
+def _read_down(store: Store, run_id: str, readings: tuple[OvenReading, ...]) -> None:
     with store.session() as db:
         runs.read_down(db, run_id, readings)
 
 
-def _readings(store: Store, run_id: str) -> tuple[Reading, ...]:
+def _readings(store: Store, run_id: str) -> tuple[OvenReading, ...]:
     with store.reading() as db:
         return runs.readings(db, run_id)

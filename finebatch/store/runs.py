@@ -14,7 +14,7 @@ from ..core.kitchen import Kitchen
 from ..core.live.brief import Brief
 from ..core.live.events import AnyEvent, Happened
 from ..core.live.marks import Running, begun
-from ..core.live.oven import OvenTrait
+from ..core.live.oven import OvenReading, OvenTrait
 from ..core.live.replan import Moved, Replanned
 from ..core.live.truth import Truth
 from .bodies import Kind, body_of, read
@@ -74,26 +74,19 @@ class Run(Value):
         return max([at, self.began_at, *(one.at for one in self.events if not one.late)])
 
 
-class Reading(Value):
-    """What an oven's thermometer read."""
-
-    oven: int
-    at: AwareDatetime
-    read_c: float
-
-
 def begin(
     session: Session, plan_id: str, title: str, brief: Brief, specs: tuple[DoughSpec, ...], kitchen: Kitchen, began_at: datetime,
     speed: float = 1.0, truth: Truth | None = None,
 ) -> Run:  # fmt: skip
-    """Begin to run a day. RunningAlreadyError where one is run already; a rehearsal makes way for another."""
+    """Begin to run a day; a day that began earlier goes by the server's clock all the same. RunningAlreadyError where one is run already; a rehearsal makes
+    way for another."""
     for row in session.scalars(select(RunRow).where(RunRow.ended_at.is_(None))):
         if truth is None and row.truth is None:
             raise RunningAlreadyError(row.id, row.title)
         if truth is not None and row.truth is not None:
             throw_away(session, row.id)
     row = RunRow(
-        id=uuid.uuid4().hex, revision=1, plan_id=plan_id, title=title, began_at=began_at, ended_at=None, speed=speed, clock_from=utc_now(),
+        id=uuid.uuid4().hex, revision=1, plan_id=plan_id, title=title, began_at=began_at, ended_at=None, speed=speed, clock_from=began_at if truth is None else utc_now(),
         planned_seq=0, brief=body_of(Kind.RUN_BRIEF, brief), running=body_of(Kind.RUN_PLAN, begun(brief.plan)), told=None,
         doughs=[body_of(Kind.DOUGH, spec) for spec in specs], kitchen=body_of(Kind.KITCHEN, kitchen),
         truth=body_of(Kind.TRUTH, truth) if truth else None, traits=None,
@@ -157,10 +150,11 @@ def planned(session: Session, run: Run, answer: Replanned) -> bool:
 
 
 def end(session: Session, run_id: str, traits: tuple[OvenTrait, ...] = ()) -> None:
-    """The day is over; its record stays, and what its ovens were like."""
+    """The day is over; its record stays, and what its ovens were like. OverError where it was over before: of two devices that end it one does."""
     row = _row(session, run_id)
-    if row.ended_at is None:
-        row.ended_at, row.traits = utc_now(), [one.model_dump(mode="json") for one in traits]
+    if row.ended_at is not None:
+        raise OverError
+    row.ended_at, row.traits = utc_now(), [one.model_dump(mode="json") for one in traits]
     session.flush()
 
 
@@ -193,25 +187,25 @@ def listed(session: Session) -> tuple[RunSummary, ...]:
     )  # fmt: skip
 
 
-def of_plan(session: Session, plan_id: str) -> str | None:
-    """The run of that plan that is not over, if there is one; a rehearsal is none."""
-    query = select(RunRow.id).where(RunRow.plan_id == plan_id, RunRow.ended_at.is_(None), RunRow.truth.is_(None))
-    return session.scalar(query)
+def open_run(session: Session, plan_id: str | None = None) -> str | None:
+    """The day that is run, if one is, or if it is of that plan; a rehearsal is none."""
+    query = select(RunRow.id).where(RunRow.ended_at.is_(None), RunRow.truth.is_(None))
+    return session.scalar(query if plan_id is None else query.where(RunRow.plan_id == plan_id))
 
 
-def read_down(session: Session, run_id: str, readings: tuple[Reading, ...]) -> None:
+def read_down(session: Session, run_id: str, readings: tuple[OvenReading, ...]) -> None:
     """Keep what a thermometer read."""
     for one in readings:
-        session.merge(ReadingRow(run_id=run_id, oven=one.oven, at=one.at, read_c=one.read_c))
+        session.merge(ReadingRow(run_id=run_id, oven=one.oven, at=one.at, read_c=one.read_c, lag_s=one.lag_s))
 
 
-def readings(session: Session, run_id: str, since: datetime | None = None) -> tuple[Reading, ...]:
+def readings(session: Session, run_id: str, since: datetime | None = None) -> tuple[OvenReading, ...]:
     """What was read in a run, in order of time."""
     query = select(ReadingRow).where(ReadingRow.run_id == run_id)
     if since is not None:
         query = query.where(ReadingRow.at >= since)
     return tuple(
-        Reading(oven=row.oven, at=row.at, read_c=row.read_c)
+        OvenReading(oven=row.oven, at=row.at, read_c=row.read_c, lag_s=row.lag_s)
         for row in session.scalars(query.order_by(ReadingRow.at, ReadingRow.oven))
     )
 

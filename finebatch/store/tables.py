@@ -224,6 +224,7 @@ class ReadingRow(Base):
     oven: Mapped[int] = mapped_column(primary_key=True)
     at: Mapped[datetime] = mapped_column(primary_key=True)
     read_c: Mapped[float]
+    lag_s: Mapped[float]
 
 
 class PictureRow(Base):

@@ -269,3 +269,73 @@ def test_the_clock_set_back_does_not_turn_the_day_around(folder: Path, monkeypat
         two = tell(client, run, did(one["acts"][0]))
         times = [datetime.fromisoformat(line["at"]) for line in two["log"]]
         assert times[0] >= times[1]
+
+
+def test_a_day_is_ended_once_and_changed_at_the_oven_while_it_is_run(client: TestClient) -> None:
+    run = begun(client)
+    plan = client.get(f"/api/plans/{run['plan_id']}").json()
+    change = {"revision": plan["revision"], "change": {"kind": "time_lost", "minutes": 10}}
+    refused = client.post(f"/api/plans/{plan['id']}/changes", json=change)
+    assert refused.status_code == 422
+    assert "being run" in refused.json()["detail"]
+    run = tell(client, until(client, run, "load"), did(until(client, run, "load")["acts"][0]))
+    tell(client, run, {"kind": "did", "marks": [{"kind": "unload", "load": run["trays"][0]["load"]}]})
+    assert len(client.post(f"/api/runs/{run['id']}/end").json()["bakes"]) == 1
+    again = client.post(f"/api/runs/{run['id']}/end")
+    assert again.status_code == 409
+    assert "ended before" in again.json()["detail"]
+    assert client.get("/api/bakes").json()["total"] == 1
+
+
+def test_a_dough_thrown_away_meanwhile_is_named_where_nothing_can_be_written_down(client: TestClient) -> None:
+    run = until(client, begun(client), "unload")
+    tell(client, run, did(run["acts"][0]))
+    dough = client.get(f"/api/doughs/{run['asked'][0]}").json()
+    aside = client.post(f"/api/doughs/{dough['id']}/put-aside", json={"revision": dough["revision"]}).json()
+    client.post(f"/api/doughs/{dough['id']}/throw-away", json={"revision": aside["revision"]})
+    told = client.post(f"/api/runs/{run['id']}/end").json()
+    assert told["bakes"] == []
+    assert told["unwritten"] == [dough["spec"]["name"]]
+
+
+def test_a_real_thermometer_is_not_read_into_a_rehearsal_and_a_door_needs_an_oven(client: TestClient) -> None:
+    rehearsal = begun(client, rehearsal={"speed": 10, "seed": 2})
+    assert client.post("/api/probe/readings", json=[{"c": 170}]).status_code == 422
+    client.post(f"/api/runs/{rehearsal['id']}/throw-away")
+    run = begun(client)
+    door = {"run_id": run["id"], "seconds": 30}
+    refused = client.post("/api/probe/door", json=door)
+    assert refused.status_code == 422
+    assert "No simulated oven" in refused.json()["detail"]
+    assert client.post("/api/probe/simulated", json={"run_id": run["id"], "on": True}).json()["simulated"]
+    assert client.post("/api/probe/door", json=door).json()["done"]
+
+
+def test_an_evenings_thermometer_stays_with_the_kitchen(client: TestClient) -> None:
+    run = until(client, begun(client), "unload")
+    time.sleep(3.2)
+    # What was read while a tray was in is what counts.
+    lines = [{"c": 172.0 + n % 3, "lag_s": 0, "ago_s": 0.3 + 2 * n / 40} for n in range(40)]
+    client.post("/api/probe/readings", json=lines)
+    time.sleep(1.1)  # to the second
+    tell(client, run, did(run["acts"][0]))
+    (bake,) = client.post(f"/api/runs/{run['id']}/end").json()["bakes"]
+    assert bake["bake"]["measured"]["oven_read_c"] == pytest.approx(173, abs=2)
+    (oven,) = client.get("/api/kitchen/ovens").json()
+    assert oven["off_low_k"] < -7 < oven["off_high_k"]
+    assert oven["days"] == 1
+
+
+def test_a_rehearsal_that_nobody_looks_at_is_left_alone(client: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:
+    from finebatch.api import live
+
+    monkeypatch.setattr(live, "UNWATCHED_S", 0.2)
+    monkeypatch.setattr(live, "WATCH_S", 0.1)
+    run = begun(client, rehearsal={"speed": 60, "seed": 2})
+    held = client.app.state.live._held[run["id"]]  # type: ignore[attr-defined]
+    end = time.monotonic() + 10
+    while not held.watched.done() and time.monotonic() < end:
+        time.sleep(0.05)
+    assert held.watched.done()
+    client.get(f"/api/runs/{run['id']}")
+    assert not held.watched.done()

@@ -334,7 +334,7 @@ async def _looked_at(
 def _not_run(store: Store, plan_id: str) -> None:
     """A day that is run is changed at the oven: there is known what was really done."""
     with store.reading() as db:
-        if runs.of_plan(db, plan_id):
+        if runs.open_run(db, plan_id):
             raise refusal("change", "This day is being run. Say it at the oven, where it is known what was done.")
 
 

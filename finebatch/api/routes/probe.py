@@ -8,9 +8,9 @@ from fastapi.concurrency import run_in_threadpool
 from pydantic import Field
 
 from ...core.base import Value, refusal
+from ...core.live.oven import OvenReading
 from ...store import runs
 from ...store.database import Store
-from ...store.runs import Reading
 from ..deps import TheLive, TheStore
 from ..held import RunNow
 from ..requests import Done
@@ -46,7 +46,7 @@ Lines = Annotated[tuple[ProbeLine, ...], Field(min_length=1, max_length=500)]
 
 def _open_run(store: Store) -> str:
     with store.reading() as db:
-        found = next((one.id for one in runs.listed(db) if one.ended_at is None), None)
+        found = runs.open_run(db)
     if found is None:
         raise refusal("oven", "No day is being run: there is nothing to read an oven for.")
     return found
@@ -54,25 +54,23 @@ def _open_run(store: Store) -> str:
 
 @router.post("/readings", operation_id="pushReadings")
 async def push_readings(lines: Lines, store: TheStore, live: TheLive) -> Done:
-    """What a thermometer in the oven reads, for the day that is run."""
+    """What a thermometer in the oven reads, for the day that is run; a rehearsal has an oven of its own."""
     run_id = await run_in_threadpool(_open_run, store)
     now = (await live.now(store, run_id)).at
     read = tuple(
-        Reading(oven=one.oven, at=now - timedelta(seconds=one.ago_s), read_c=one.c)
+        OvenReading(oven=one.oven, at=now - timedelta(seconds=one.ago_s), read_c=one.c, lag_s=one.lag_s)
         for one in lines
         if one.c is not None
     )
     if read:
-        await live.read(store, run_id, read, lines[-1].lag_s)
+        await live.read(store, run_id, read)
     return Done()
 
 
 @router.post("/simulated", operation_id="simulateProbe")
 async def simulate_probe(asked: Simulated, store: TheStore, live: TheLive) -> RunNow:
     """Let the simulated thermometer read the oven of a run, or no longer."""
-    await live.now(store, asked.run_id)
-    live.simulated(asked.run_id, asked.on)
-    return await live.now(store, asked.run_id)
+    return await live.simulate(store, asked.run_id, asked.on)
 
 
 @router.post("/door", operation_id="holdDoor")

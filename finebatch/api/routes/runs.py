@@ -1,6 +1,7 @@
 """Days as they are run."""
 
 import uuid
+from collections import defaultdict
 from datetime import UTC, datetime
 from typing import Any
 
@@ -9,13 +10,13 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 from pydantic import Field
 
-from ...core.base import Value
-from ...core.kitchen import Kitchen
+from ...core.base import Refusal, Value
 from ...core.live.begin import When, begun_plan, over_by_plan
 from ...core.live.briefing import brief_of, cases_of
+from ...core.live.dials import traits_of
 from ...core.live.events import Event
 from ...core.live.facts import facts_of
-from ...core.live.oven import OvenReading, trait_of
+from ...core.live.oven import OvenReading
 from ...core.live.records import BatchRan, records_of
 from ...core.live.truth import drawn, true_courses, what_became
 from ...core.notebook import Bake, batch_of, foretold_for
@@ -57,9 +58,10 @@ class Tell(Value):
 
 
 class EndOfRun(Value):
-    """What a day left: the bakes that were written down, or what a rehearsal tells."""
+    """What a day left: the bakes that were written down, the doughs whose bakes could not be (thrown away meanwhile), or what a rehearsal tells."""
 
     bakes: tuple[SavedBake, ...] = ()
+    unwritten: tuple[str, ...] = ()
     lines: tuple[str, ...] = ()
 
 
@@ -143,52 +145,46 @@ async def end_run(run_id: str, store: TheStore, live: TheLive) -> EndOfRun:
 def _ended(store: Store, run_id: str) -> EndOfRun:
     with store.reading() as db:
         run = runs.get(db, run_id)
-        read = _read_in(db, run)
-        place = kitchen.get(db).kitchen
-    if run.ended_at is not None:
-        raise ApiProblemError(409, "This day is over", "This day was ended before. Its bakes are in the notebook.")
+        read: dict[int, list[OvenReading]] = defaultdict(list)
+        for one in runs.readings(db, run_id):
+            read[one.oven].append(one)
     facts = facts_of(run.brief, run.events)
     if run.truth is not None:
         courses = true_courses(run.brief, cases_of(run.brief, run.specs, run.kitchen), run.truth)
         with store.session() as db:
             runs.throw_away(db, run.id)
-        return EndOfRun(lines=what_became(facts, courses, run.truth))
-    ran = records_of(facts, read)
-    made = [(one, _bake(store, run, one, place)) for one in ran]
-    with store.session() as db:
-        kept = [
-            bakes.add(db, run.brief.asked[one.asked], bake)
-            for one, bake in made
-            if bake is not None and doughs.is_kept(db, run.brief.asked[one.asked])
-        ]
-        traits = [trait_of(oven, mine, _dial_c(run, oven)) for oven, mine in read.items()]
-        runs.end(db, run.id, tuple(one for one in traits if one))
-    return EndOfRun(bakes=tuple(kept))
+        return EndOfRun(lines=what_became(facts, courses, run.truth, run.kitchen.scale))
+    bakes_of = [(ran, _bake(store, run, ran)) for ran in records_of(facts, read)]
+    kept: list[SavedBake] = []
+    unwritten: list[str] = []
+    try:
+        with store.session() as db:
+            runs.end(db, run.id, traits_of(run.running, facts, read))
+            for ran, bake in bakes_of:
+                dough_id = run.brief.asked[ran.asked]
+                if bake is not None and doughs.is_kept(db, dough_id):
+                    kept.append(bakes.add(db, dough_id, bake))
+                else:
+                    unwritten.append(run.specs[ran.asked].name)
+    except OverError as error:
+        sentence = "This day was ended before. Its bakes are in the notebook."
+        raise ApiProblemError(409, "This day is over", sentence) from error
+    return EndOfRun(bakes=tuple(kept), unwritten=tuple(unwritten))
 
 
-def _bake(store: Store, run: Run, ran: BatchRan, place: Kitchen) -> Bake | None:
-    spec = run.specs[ran.asked]
-    one, name = batch_of(spec, place, ran.batch)
+def _bake(store: Store, run: Run, ran: BatchRan) -> Bake | None:
+    """What is known of a batch as a bake, in the kitchen as it was; None where its dough cannot be told apart any more."""
+    try:
+        one, name = batch_of(run.specs[ran.asked], run.kitchen, ran.batch)
+    except Refusal:
+        return None
     with store.reading() as db:
-        known = known_of(db, run.brief.asked[ran.asked], place.oven_number).until(run.began_at.timestamp() / DAY_S)
-    foretold, _ = foretold_for(one, place, known)
+        known = known_of(db, run.brief.asked[ran.asked], run.kitchen.oven_number)
+    foretold, _ = foretold_for(one, run.kitchen, known.until(run.began_at.timestamp() / DAY_S))
     return Bake(
-        baked_at=ran.baked_at, batch=ran.batch, batch_name=name, spec=one, kitchen=place, measured=ran.measured, foretold=foretold, trays=ran.trays,
+        baked_at=ran.baked_at, batch=ran.batch, batch_name=name, spec=one, kitchen=run.kitchen, measured=ran.measured, foretold=foretold, trays=ran.trays,
         oven_c=ran.oven_c, run_id=run.id,
     )  # fmt: skip
-
-
-def _read_in(db: Any, run: Run) -> dict[int, list[OvenReading]]:
-    found: dict[int, list[OvenReading]] = {}
-    for one in runs.readings(db, run.id):
-        found.setdefault(one.oven, []).append(OvenReading(at=one.at, read_c=one.read_c))
-    return found
-
-
-def _dial_c(run: Run, oven: int) -> float:
-    work = run.brief.plan.work
-    spec = run.specs[work.doughs[work.loads[0].dough].asked]
-    return work.loads[0].oven_c - (20.0 if spec.oven.fan else 0.0)
 
 
 @router.post("/{run_id}/throw-away", operation_id="throwAwayRun")

@@ -8,8 +8,8 @@ from ..base import Value
 from .plan import Plan, Saving, more_of, plan_of
 from .repair.around import compared, lost_trays, tick_of
 from .request import ClockFixes
+from .solver.freeze import Freeze
 from .solver.model import DayModel, NoSolutionError
-from .solver.rules import Freeze
 from .solver.search import Aim, Effort, Found, NoPlanError, effort_for, search
 from .times import TICK_S, Timetable, to_ticks
 

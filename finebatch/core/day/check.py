@@ -6,9 +6,10 @@ overstep a longest time where nothing else is left; those overstepped are return
 
 from collections import defaultdict
 from collections.abc import Iterable
-from itertools import combinations, pairwise
+from itertools import pairwise
 
 from .broken import Broken
+from .check_places import Steps, length_of, ovens_broken, shared_broken, spans_over, trays_broken
 from .passive import looked_between, passing_broken
 from .steps.step import Kind, Lane, Step
 from .work.work import MIX_WITHIN_S, DayWork, DoughWork, LoadWork
@@ -16,8 +17,6 @@ from .work.work import MIX_WITHIN_S, DayWork, DoughWork, LoadWork
 ROUNDING_S = 30  # the bake is planned to the half minute
 TURN_WITHIN_S = 60
 WASHED_WITHIN_S = 3 * 60
-FOREVER_S = 10**9
-_Group = dict[Kind, list[Step]]
 
 
 def violations(
@@ -47,29 +46,25 @@ def violations(
     broken += _hands(work, to_come, past_s)
     broken += _alarms([step for step in ordered if step.start_s >= past_s])
     broken += looked_between(to_come, work.room.hands)
-    broken += _trays(work, loads, past_s)
-    broken += _ovens(work, ordered, loads, past_s)
-    broken += _shared_rooms(work, ordered, doughs, loads, past_s)
+    broken += trays_broken(work, loads, past_s)
+    broken += ovens_broken(work, ordered, loads, past_s)
+    broken += shared_broken(work, ordered, doughs, loads, past_s)
     return broken + _clock(work, ordered)
 
 
-def _over(has: _Group, kinds: tuple[Kind, ...], past_s: int) -> bool:
+def _over(has: Steps, kinds: tuple[Kind, ...], past_s: int) -> bool:
     """Whether all of these were begun before `past_s`."""
     return bool(past_s) and all(step.start_s < past_s for kind in kinds for step in has[kind])
 
 
-def _group(steps: Iterable[Step]) -> _Group:
-    found: _Group = defaultdict(list)
+def _group(steps: Iterable[Step]) -> Steps:
+    found: Steps = defaultdict(list)
     for step in steps:
         found[step.kind].append(step)
     return found
 
 
-def _length(step: Step) -> int:
-    return step.end_s - step.start_s
-
-
-def _each_thing_once(work: DayWork, steps: list[Step], doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
+def _each_thing_once(work: DayWork, steps: list[Step], doughs: list[Steps], loads: list[Steps]) -> list[Broken]:
     broken = []
     for dough, has in zip(work.doughs, doughs, strict=True):
         wanted = {
@@ -108,14 +103,14 @@ def _each_thing_once(work: DayWork, steps: list[Step], doughs: list[_Group], loa
     return broken
 
 
-def _dough(dough: DoughWork, has: _Group) -> list[Broken]:
+def _dough(dough: DoughWork, has: Steps) -> list[Broken]:
     name, broken = dough.name, []
     if dough.made:
-        short = dough.lead_s and _length(has[Kind.THAW][0]) < dough.lead_s
+        short = dough.lead_s and length_of(has[Kind.THAW][0]) < dough.lead_s
         return [Broken(f"{name} is not left to thaw")] if short else []
     weigh, mix = has[Kind.WEIGH][0], has[Kind.MIX][0]
-    worked = sum(_length(step) for step in has[Kind.MIX])
-    if _length(weigh) < dough.weigh_s or worked < dough.mix_s - dough.mix_lag_s:
+    worked = sum(length_of(step) for step in has[Kind.MIX])
+    if length_of(weigh) < dough.weigh_s or worked < dough.mix_s - dough.mix_lag_s:
         broken.append(Broken(f"{name}: weighing or mixing is given too little time"))
     led = dough.lead_s - dough.lead_first_s
     if led and weigh.start_s < has[Kind.SOFTEN][0].start_s + led:
@@ -123,7 +118,7 @@ def _dough(dough: DoughWork, has: _Group) -> list[Broken]:
     if dough.lead_first_s:
         browned = has[Kind.BROWN][0]
         then = has[Kind.SOFTEN][0] if led else weigh
-        if _length(browned) < dough.lead_first_s or then.start_s < browned.end_s:
+        if length_of(browned) < dough.lead_first_s or then.start_s < browned.end_s:
             broken.append(Broken(f"{name}: what comes before its cooling is given too little time, or comes after"))
     if mix.start_s < weigh.end_s:
         broken.append(Broken(f"{name} is mixed before it is weighed"))
@@ -135,29 +130,29 @@ def _dough(dough: DoughWork, has: _Group) -> list[Broken]:
     if dough.divide_s:
         made = has[Kind.DIVIDE][0]
         mixed = has[Kind.MIX][-1].end_s
-        if made.start_s < mixed or _length(made) < dough.divide_s:
+        if made.start_s < mixed or length_of(made) < dough.divide_s:
             broken.append(Broken(f"{name} is divided before it is mixed, or too fast"))
         if made.start_s > mixed + MIX_WITHIN_S:
             broken.append(Broken(f"{name} stands too long before it is divided", True))
     if dough.chill_s:
         chill = has[Kind.CHILL][0]
-        if chill.start_s < made.end_s or _length(chill) < dough.chill_s:
+        if chill.start_s < made.end_s or length_of(chill) < dough.chill_s:
             broken.append(Broken(f"{name} is not chilled long enough"))
-        if _length(chill) > max(dough.chill_max_s, dough.chill_s + ROUNDING_S):
+        if length_of(chill) > max(dough.chill_max_s, dough.chill_s + ROUNDING_S):
             broken.append(Broken(f"{name} is chilled too long", True))
-        if _length(chill) > dough.temper_after_s and dough.temper_s:
+        if length_of(chill) > dough.temper_after_s and dough.temper_s:
             warm = has[Kind.TEMPER]
-            if len(warm) != 1 or warm[0].start_s < chill.end_s or _length(warm[0]) < dough.temper_s:
+            if len(warm) != 1 or warm[0].start_s < chill.end_s or length_of(warm[0]) < dough.temper_s:
                 broken.append(Broken(f"{name} is not warmed after its long chill"))
     return broken
 
 
-def _load(work: DayWork, load: LoadWork, has: _Group, i: int, bake_s: int) -> list[Broken]:
+def _load(work: DayWork, load: LoadWork, has: Steps, i: int, bake_s: int) -> list[Broken]:
     name, room, broken = load.name, work.room, []
     form = sorted(has[Kind.FORM], key=lambda step: step.start_s)
     into, bake, out = has[Kind.LOAD][0], has[Kind.BAKE][0], has[Kind.UNLOAD][0]
     rest, transfer, cool = has[Kind.REST][0], has[Kind.TRANSFER][0], has[Kind.COOL][0]
-    worked = sum(_length(step) for step in form)
+    worked = sum(length_of(step) for step in form)
     if worked < load.shape_s or any(b.start_s < a.end_s for a, b in pairwise(form)):
         broken.append(Broken(f"{name}: shaping is given too little time, or is out of order"))
     if form[-1].end_s - form[0].start_s > worked + room.pause_s:
@@ -166,7 +161,7 @@ def _load(work: DayWork, load: LoadWork, has: _Group, i: int, bake_s: int) -> li
         broken.append(Broken(f"{name} goes in before it is shaped"))
     if load.wash_s:
         wash = has[Kind.WASH][0]
-        if _length(wash) < load.wash_s or wash.start_s < form[-1].end_s:
+        if length_of(wash) < load.wash_s or wash.start_s < form[-1].end_s:
             broken.append(Broken(f"{name}: brushing is given too little time, or comes before shaping"))
         if not 0 <= into.start_s - wash.end_s <= WASHED_WITHIN_S:
             broken.append(Broken(f"{name} is not brushed just before it goes in"))
@@ -175,9 +170,9 @@ def _load(work: DayWork, load: LoadWork, has: _Group, i: int, bake_s: int) -> li
     waits, parked = into.start_s - form[-1].end_s, bool(has[Kind.PARK])
     if waits > (room.park_max_s if parked else load.wait_max_s):
         broken.append(Broken(f"{name}: raw cookies wait too long", True))
-    if _length(into) < room.load_s or _length(out) < room.unload_s:
+    if length_of(into) < room.load_s or length_of(out) < room.unload_s:
         broken.append(Broken(f"{name}: loading or unloading is given too little time"))
-    if bake.start_s != into.end_s or abs(_length(bake) - bake_s) > ROUNDING_S:
+    if bake.start_s != into.end_s or abs(length_of(bake) - bake_s) > ROUNDING_S:
         broken.append(Broken(f"{name} is not baked for its time"))
     if out.start_s != bake.end_s:
         broken.append(Broken(f"{name} is not taken out when it is done"))
@@ -186,14 +181,14 @@ def _load(work: DayWork, load: LoadWork, has: _Group, i: int, bake_s: int) -> li
         half = into.end_s + (load.bake_s / 2 if load.half_s is None else load.half_s)
         if (
             abs(turn.start_s - half) > TURN_WITHIN_S + ROUNDING_S
-            or _length(turn) < load.turn_s
+            or length_of(turn) < load.turn_s
             or turn.end_s > bake.end_s
         ):
             broken.append(Broken(f"{name} is not turned at half time"))
     empty = out.end_s
     if load.hot_s:
         hot = has[Kind.HOT][0]
-        if hot.start_s != out.end_s or _length(hot) < load.hot_s:
+        if hot.start_s != out.end_s or length_of(hot) < load.hot_s:
             broken.append(Broken(f"{name}: the work due while it is hot is late"))
         empty = hot.end_s
     on_tray = transfer.start_s - empty
@@ -201,22 +196,22 @@ def _load(work: DayWork, load: LoadWork, has: _Group, i: int, bake_s: int) -> li
         broken.append(Broken(f"{name} does not rest on its tray"))
     if on_tray > load.rest_s + load.rest_slack_s:
         broken.append(Broken(f"{name} rests on its tray too long", True))
-    if _length(transfer) < load.transfer_s:
+    if length_of(transfer) < load.transfer_s:
         broken.append(Broken(f"{name}: moving to the rack is given too little time"))
-    if cool.start_s < transfer.end_s or _length(cool) < load.cool_s:
+    if cool.start_s < transfer.end_s or length_of(cool) < load.cool_s:
         broken.append(Broken(f"{name} is not left to cool"))
     if load.ice_s:
         ice = sorted(has[Kind.ICE], key=lambda step: step.start_s)
         if ice[0].start_s < cool.end_s:
             broken.append(Broken(f"{name} is finished while warm"))
-        if sum(_length(step) for step in ice) < load.ice_s:
+        if sum(length_of(step) for step in ice) < load.ice_s:
             broken.append(Broken(f"{name}: finishing is given too little time"))
-        if load.dry_s and (has[Kind.DRY][0].start_s < ice[-1].end_s or _length(has[Kind.DRY][0]) < load.dry_s):
+        if load.dry_s and (has[Kind.DRY][0].start_s < ice[-1].end_s or length_of(has[Kind.DRY][0]) < load.dry_s):
             broken.append(Broken(f"{name}: the finish does not set"))
     return broken
 
 
-def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
+def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[Steps], loads: list[Steps]) -> list[Broken]:
     """What must be there before a load is shaped: its dough, its cold scraps, its baked log."""
     name, dough = load.name, work.doughs[load.dough]
     first = min(step.start_s for step in loads[i][Kind.FORM])
@@ -249,7 +244,7 @@ def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[_Group], load
     return [Broken(f"{name} is shaped before its dough is ready")] if first < ready else []
 
 
-def _packing(work: DayWork, doughs: list[_Group], loads: list[_Group]) -> list[Broken]:
+def _packing(work: DayWork, doughs: list[Steps], loads: list[Steps]) -> list[Broken]:
     broken = []
     for d, dough in enumerate(work.doughs):
         if not dough.pack_s:
@@ -257,24 +252,9 @@ def _packing(work: DayWork, doughs: list[_Group], loads: list[_Group]) -> list[B
         pack = doughs[d][Kind.PACK][0]
         mine = [has for load, has in zip(work.loads, loads, strict=True) if load.dough == d]
         ready = max(step.end_s for has in mine for kind in (Kind.COOL, Kind.ICE, Kind.DRY) for step in has[kind])
-        if pack.start_s < ready or _length(pack) < dough.pack_s:
+        if pack.start_s < ready or length_of(pack) < dough.pack_s:
             broken.append(Broken(f"{dough.name} is packed before all of it is cold and set"))
     return broken
-
-
-def _spans_over(spans: list[tuple[int, int, int]], most: int, past_s: int = 0) -> bool:
-    """Whether (start, end, amount) together ever exceed `most`; of a day under way, by what begins from `past_s` on."""
-    events = sorted(
-        [(start, amount, start < past_s) for start, _, amount in spans]
-        + [(end, -amount, start < past_s) for start, end, amount in spans]
-    )
-    used = to_come = 0
-    for _, amount, begun in events:
-        used += amount
-        to_come += 0 if begun else amount
-        if used > most and (to_come or not past_s):
-            return True
-    return False
 
 
 def _hands(work: DayWork, steps: list[Step], past_s: int) -> list[Broken]:
@@ -287,7 +267,7 @@ def _hands(work: DayWork, steps: list[Step], past_s: int) -> list[Broken]:
             if past_s <= b.start_s < until or (not past_s and b.start_s < a.end_s):
                 broken.append(Broken(f"hands are needed for “{a.title}” and “{b.title}” at once"))
     lone = [(a, b, work.room.hands - 1) for a, b in work.lone]
-    if work.room.hands > 1 and _spans_over([(s.start_s, s.end_s, 1) for s in busy] + lone, work.room.hands, past_s):
+    if work.room.hands > 1 and spans_over([(s.start_s, s.end_s, 1) for s in busy] + lone, work.room.hands, past_s):
         broken.append(Broken("more hands are needed at once than there are"))
     if work.room.hands > 1:
         broken += [Broken(f"it is not said who does “{step.title}”") for step in busy if step.person is None]
@@ -310,113 +290,6 @@ def _alarms(steps: list[Step]) -> list[Broken]:
     return [
         Broken(f"two alarms ring at once: “{a[1]}” and “{b[1]}”") for a, b in pairwise(rings) if b[0] - a[0] < 60
     ]  # fmt: skip
-
-
-def _trays(work: DayWork, loads: list[_Group], past_s: int) -> list[Broken]:
-    broken = []
-    held: dict[str, list[tuple[int, int, str]]] = defaultdict(list)
-    names: dict[str, set[str]] = defaultdict(set)
-    in_use = [(min(step.start_s for step in has[Kind.FORM]), has[Kind.TRAY_COOL][0].end_s, 1) for has in loads]
-    for load, has in zip(work.loads, loads, strict=True):
-        cooling, transfer = has[Kind.TRAY_COOL][0], has[Kind.TRANSFER][0]
-        if transfer.start_s >= past_s and (
-            cooling.start_s < transfer.end_s or _length(cooling) < work.room.tray_cool_s
-        ):
-            broken.append(Broken(f"{load.name}: its tray is used again while hot"))
-        used = {
-            step.tray for steps in has.values() for step in steps if step.kind not in (Kind.COOL, Kind.ICE, Kind.DRY)
-        }
-        if len(used) != 1 or None in used:
-            broken.append(Broken(f"{load.name} changes its tray on the way"))
-            continue
-        tray = str(used.pop())
-        names[load.tray].add(tray)
-        held[tray].append((min(step.start_s for step in has[Kind.FORM]), cooling.end_s, load.name))
-    for tray, spans in held.items():
-        for a, b in pairwise(sorted(spans)):
-            if past_s <= b[0] < a[1]:
-                broken.append(
-                    Broken(f"raw dough meets a hot or full tray: {tray} is in use for {a[2]} and {b[2]} at once")
-                )
-    for kind, count in work.room.trays.items():
-        uses = [span for load, span in zip(work.loads, in_use, strict=True) if load.tray == kind]
-        gone = [(lost.from_s, FOREVER_S, 1) for lost in work.lost if lost.tray == kind]
-        if gone and _spans_over(uses + gone, count, past_s):
-            broken.append(Broken("a tray that is out of use is used"))
-    for kind, used_names in names.items():
-        if not past_s and len(used_names) > work.room.trays.get(kind, 0):
-            broken.append(Broken(f"more trays of a kind are used than there are: {len(used_names)}"))
-    return broken
-
-
-def _ovens(work: DayWork, steps: list[Step], loads: list[_Group], past_s: int) -> list[Broken]:
-    room, broken = work.room, []
-    heated = min(step.end_s for step in steps if step.kind is Kind.PREHEAT)
-    stays = []
-    for i, has in enumerate(loads):
-        into, out = has[Kind.LOAD][0], has[Kind.UNLOAD][0]
-        if into.start_s < past_s:
-            stays.append((into.start_s, out.end_s, into.oven, into.rack, i))
-            continue
-        if into.start_s < heated or any(_length(s) < room.preheat_s for s in steps if s.kind is Kind.PREHEAT):
-            broken.append(Broken(f"{work.loads[i].name} goes in before the oven is hot"))
-        for step in (into, has[Kind.BAKE][0], out):
-            fits = step.oven is not None and step.rack is not None and 1 <= step.oven <= len(room.ovens)
-            if not fits or not 1 <= (step.rack or 0) <= room.ovens[(step.oven or 1) - 1]:
-                broken.append(Broken(f"{work.loads[i].name} stands on a rack position the oven does not have"))
-        for start, end in work.oven_off:
-            if into.start_s < end and out.end_s > start:
-                broken.append(Broken(f"{work.loads[i].name} stands in the oven when that is needed for something else"))
-        stays.append((into.start_s, out.end_s, into.oven, into.rack, i))
-    for (_, a1, a_oven, a_rack, a), (b0, _, b_oven, b_rack, b) in combinations(sorted(stays), 2):
-        if a_oven != b_oven or b0 < past_s:
-            continue
-        if a_rack == b_rack and b0 < a1:
-            broken.append(Broken(f"{work.loads[a].name} and {work.loads[b].name} stand on the same rack at once"))
-        change = work.loads[b].oven_c - work.loads[a].oven_c
-        if abs(change) > room.near_c:
-            needs = 60 * abs(change) / (room.heats_c_min if change > 0 else room.cools_c_min)
-            if b0 < a1 + needs - 1e-6:
-                broken.append(
-                    Broken(f"the oven has no time to change between {work.loads[a].name} and {work.loads[b].name}")
-                )
-    return broken
-
-
-def _shared_rooms(
-    work: DayWork, steps: list[Step], doughs: list[_Group], loads: list[_Group], past_s: int
-) -> list[Broken]:
-    room, broken = work.room, []
-    made_today = [has for dough, has in zip(work.doughs, doughs, strict=True) if not dough.made]
-    mixing = [(step.start_s, step.end_s, 1) for has in made_today for step in has[Kind.MIX]]
-    if _spans_over(mixing, room.mixers, past_s):
-        broken.append(Broken("two doughs need the mixer at once"))
-    bowls = [
-        (has[Kind.WEIGH][0].start_s, (has[Kind.DIVIDE] or has[Kind.MIX])[-1].end_s, 1) for has in made_today
-    ]  # fmt: skip
-    if _spans_over(bowls, room.bowls, past_s):
-        broken.append(Broken("there are not enough bowls"))
-    chills = [
-        (s.start_s, s.end_s, dough.shelf)
-        for dough, has in zip(work.doughs, doughs, strict=True)
-        for s in has[Kind.CHILL]
-    ]
-    if _spans_over(chills, room.shelf, past_s):
-        broken.append(Broken("the fridge is too full"))
-    parks = [(s.start_s, s.end_s, 1) for s in steps if s.kind is Kind.PARK]
-    if _spans_over(parks, room.tray_shelves, past_s):
-        broken.append(Broken("more raw trays wait in the fridge than fit"))
-    area = [
-        (has[Kind.TRANSFER][0].start_s, has[Kind.COOL][0].end_s, load.area_cm2) for load, has in zip(work.loads, loads, strict=True)
-    ]  # fmt: skip
-    area += [
-        (min(s.start_s for s in has[Kind.ICE]), max(s.end_s for s in has[Kind.ICE] + has[Kind.DRY]), load.area_cm2)
-        for load, has in zip(work.loads, loads, strict=True)
-        if has[Kind.ICE]
-    ]
-    if _spans_over(area, room.area_cm2, past_s):
-        broken.append(Broken("the cooling rack is too full", True))
-    return broken
 
 
 def _clock(work: DayWork, steps: list[Step]) -> list[Broken]:

@@ -4,7 +4,7 @@ from .bakeware import Liner, TrayKind
 from .cold import FREEZER_C, FRIDGE_C
 from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit, OwnMeasure, Region
 from .kitchen import Clock, DateOrder, Kitchen, Units
-from .oven import FAN_OFFSET_K, OvenSetting, Scale, check_oven, dial, gas_marks, say, to_c
+from .oven import FAN_OFFSET_K, OvenSetting, Scale, apart, check_oven, dial, gas_marks, say, to_c
 from .paces import Pace, longest_s, pace_s, paces_of, typical_s
 from .spoken import in_units, spoken
 from .tray import Tray
@@ -33,6 +33,7 @@ __all__ = [
     "Tray",
     "TrayKind",
     "Units",
+    "apart",
     "check_oven",
     "dial",
     "gas_marks",

@@ -87,6 +87,15 @@ def say(celsius: float, scale: Scale) -> str:
     return f"gas {mark:g}"
 
 
+def apart(kelvin: float, scale: Scale) -> str:
+    """How far two temperatures are apart, without a sign; marks are too coarse for that, so gas kitchens read °C.
+
+    >>> apart(-10, Scale.F), apart(6.4, Scale.GAS)
+    ('18 °F', '6 °C')
+    """
+    return f"{abs(kelvin) * 1.8:.0f} °F" if scale is Scale.F else f"{abs(kelvin):.0f} °C"
+
+
 def check_oven(setting: OvenSetting) -> list[Problem]:
     """Questions about a setting: impossible ones stop the prediction, unusual ones are asked about."""
     celsius = to_c(setting.value, setting.scale)

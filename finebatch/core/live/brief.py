@@ -19,12 +19,13 @@ class Look(Value):
 
 class Brief(Value):
     """The day as it was begun. `looks` are kinds of bake, `look_of` says which is a load's; none where its dough could not be followed. `asked` are the
-    doughs' ids as they were asked for."""
+    doughs' ids as they were asked for, `dial_c` what a true thermometer should read in the oven for each load."""
 
     plan: Plan
     looks: tuple[Look, ...] = ()
     look_of: tuple[int | None, ...] = ()
     asked: tuple[str, ...] = ()
+    dial_c: tuple[float, ...] = ()
 
     def look_at(self, load: int) -> int | None:
         """Which kind of bake a load is."""

@@ -9,7 +9,7 @@ from ..base import Refusal
 from ..bench import DoughSpec, assess_rest, case_for
 from ..day import Plan
 from ..forming import forming_of
-from ..kitchen import Kitchen
+from ..kitchen import FAN_OFFSET_K, Kitchen
 from ..notebook import batch_of
 from .brief import Brief, Look
 
@@ -30,7 +30,11 @@ def brief_of(plan: Plan, specs: tuple[DoughSpec, ...], kitchen: Kitchen, known: 
             numbers[key] = None if look is None else len(looks)
             looks += [look] if look is not None else []
         look_of.append(numbers[key])
-    return Brief(plan=plan, looks=tuple(looks), look_of=tuple(look_of), asked=ids)
+    dial_c = tuple(
+        load.oven_c - (FAN_OFFSET_K if specs[plan.work.doughs[load.dough].asked].oven.fan else 0.0)
+        for load in plan.work.loads
+    )
+    return Brief(plan=plan, looks=tuple(looks), look_of=tuple(look_of), asked=ids, dial_c=dial_c)
 
 
 def cases_of(brief: Brief, specs: tuple[DoughSpec, ...], kitchen: Kitchen) -> dict[int, Case]:

@@ -5,7 +5,7 @@ import math
 from collections import defaultdict
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from functools import cached_property
 
 from ..day import Kind
@@ -153,7 +153,9 @@ class Facts:
 def facts_of(brief: Brief, events: Iterable[Happened]) -> Facts:
     """All events added up. The order in which they came does not count, only when they happened; one that is there twice counts once."""
     by_key: dict[str, Happened] = {}
-    for one in events:
+    for told in events:
+        # Times of one zone are compared by the wall: in the night the clock is set back that is not their order.
+        one = told.model_copy(update={"at": told.at.astimezone(UTC)})
         before = by_key.get(one.key)
         if before is None or (one.at, one.model_dump_json()) < (before.at, before.model_dump_json()):
             by_key[one.key] = one

@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 
 from ..bakemodel import Case, followed
 from ..base import Value
-from ..kitchen import FAN_OFFSET_K
+from ..kitchen import FAN_OFFSET_K, Scale, apart
 from .facts import Facts
 from .judging import minutes
 
@@ -21,8 +21,9 @@ DOOR_K = 25.0
 
 
 class OvenReading(Value):
-    """°C read in an oven at a moment, by a sensor that follows the air within `lag_s`."""
+    """°C read in an oven (counted from 1) at a moment, by a sensor that follows the air within `lag_s`."""
 
+    oven: int = 1
     at: datetime
     read_c: float
     lag_s: float = 0.0
@@ -80,7 +81,7 @@ def air_of(case: Case, readings: Sequence[OvenReading], usual: float, in_at: dat
     return ((0.0, past[0][1]), *past, *later)
 
 
-def traced_bakes(facts: Facts, cases: dict[int, Case], readings: dict[int, list[OvenReading]], ovens: dict[int, int], now: datetime) -> dict[int, Traced]:  # fmt: skip
+def traced_bakes(facts: Facts, cases: dict[int, Case], readings: dict[int, list[OvenReading]], ovens: dict[int, int], now: datetime, scale: Scale = Scale.C) -> dict[int, Traced]:  # fmt: skip
     """How long each tray in a watched oven bakes: the plan's minutes times how many times as long the model takes in the air that was measured. `ovens`
     says in which each load stands."""
     found: dict[int, Traced] = {}
@@ -99,23 +100,22 @@ def traced_bakes(facts: Facts, cases: dict[int, Case], readings: dict[int, list[
         by = planned * (times - 1)
         mean = statistics.fmean(one.read_c for one in since) - usual
         lowest = min(one.read_c for one in since) - usual
-        found[n] = Traced(bake_s=planned * times, says=_says(by, mean, lowest))
+        found[n] = Traced(bake_s=planned * times, says=_says(by, mean, lowest, scale))
     return found
 
 
-def _says(by_s: float, mean_k: float, lowest_k: float) -> str:
+def _says(by_s: float, mean_k: float, lowest_k: float, scale: Scale) -> str:
     if abs(by_s) < TOLD_FROM_S:
         return ""
     much = f"{minutes(abs(by_s))} {'more' if by_s > 0 else 'less'}"
     if by_s > 0 and lowest_k < -DOOR_K:
-        return f"The open door cost {much.removesuffix(' more')}: the oven fell {-lowest_k:.0f} °C."
-    return (
-        f"The oven has been {abs(mean_k):.0f} °C {'cooler' if mean_k < 0 else 'hotter'} than it usually reads: {much}."
-    )
+        return f"The open door cost {much.removesuffix(' more')}: the oven fell by {apart(lowest_k, scale)}."
+    return f"The oven has been {apart(mean_k, scale)} {'cooler' if mean_k < 0 else 'hotter'} than it usually reads: {much}."
 
 
-def trait_of(oven: int, readings: Sequence[OvenReading], dial_c: float) -> OvenTrait | None:
-    """What kind of oven it is, by one day's readings at one setting of the dial; None of too few."""
+def trait_of(oven: int, off: Sequence[OvenReading]) -> OvenTrait | None:
+    """What kind of oven it is, by how far one day's readings were off its dial (K); None of too few."""
+    readings = off
     if len(readings) < 20:
         return None
     middle = statistics.median(one.read_c for one in readings[len(readings) // 4 :])
@@ -125,7 +125,7 @@ def trait_of(oven: int, readings: Sequence[OvenReading], dial_c: float) -> OvenT
     ordered = sorted(settled)
     swing = (ordered[int(0.95 * (len(ordered) - 1))] - ordered[int(0.05 * (len(ordered) - 1))]) / 2
     return OvenTrait(
-        oven=oven, off_k=statistics.fmean(settled) - dial_c, swing_k=swing, recovery_s=_recovery(readings, middle),
+        oven=oven, off_k=statistics.fmean(settled), swing_k=swing, recovery_s=_recovery(readings, middle),
         minutes=(readings[-1].at - readings[0].at).total_seconds() / 60,
     )  # fmt: skip
 

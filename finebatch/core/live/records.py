@@ -56,7 +56,11 @@ def _batch(facts: Facts, asked: int, batch: str, loads: list[int], readings: dic
         )  # fmt: skip
     whole = plan.words[loads[0]].unit
     cut = [n for n, load in enumerate(plan.work.loads) if load.after_log in loads]
-    kept = [facts.loads[n].pieces or plan.work.loads[n].pieces for n in cut if not facts.loads[n].lost]
+    kept = [
+        facts.loads[n].pieces or plan.work.loads[n].pieces
+        for n in cut
+        if facts.loads[n].out_at and not facts.loads[n].lost
+    ]
     count = sum(kept) if whole == "logs" else sum(tray.pieces for tray in trays)
     read = _read(readings, spans)
     rims = [saw.rim for n in loads for _, saw in facts.loads[n].saws[-1:] if saw.rim is not None]

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from ..bakemodel import Case, Course, followed, shade
 from ..base import Value
+from ..kitchen import Scale, apart
 from .brief import Brief
 from .facts import Facts
 from .judging import minutes
@@ -53,9 +54,10 @@ def true_courses(brief: Brief, cases: dict[int, Case], truth: Truth) -> dict[int
     return found
 
 
-def what_became(facts: Facts, courses: dict[int, Course], truth: Truth) -> tuple[str, ...]:
+def what_became(facts: Facts, courses: dict[int, Course], truth: Truth, scale: Scale = Scale.C) -> tuple[str, ...]:
     """What would have burned, and why; what would have been taken out too soon; and what the kitchen hid. Nothing is scored."""
     work, lines = facts.brief.plan.work, list[str]()
+    lied = f"{apart(truth.oven_off_k, scale)} {'hotter' if truth.oven_off_k > 0 else 'cooler'} than its dial"
     for n, told in enumerate(facts.loads):
         course, look = courses.get(n), facts.brief.look(n)
         if course is None or look is None or told.in_at is None:
@@ -70,28 +72,25 @@ def what_became(facts: Facts, courses: dict[int, Course], truth: Truth) -> tuple
         if rim >= 2.2 * goal:
             last = course.when_rim(2.2 * goal)
             lines.append(
-                f"{name} would have burned: {shade(rim)} at the rim after {minutes(stayed)}; its last good minute was {minutes(last)} in.{_why(bool(told.saws), truth)}"
+                f"{name} would have burned: {shade(rim)} at the rim after {minutes(stayed)}; its last good minute was {minutes(last)} in.{_why(bool(told.saws), lied)}"
             )
         elif rim >= 1.6 * goal:
             lines.append(
-                f"{name} would be dark: {shade(rim)} at the rim, {minutes(stayed - course.when_rim(1.2 * goal))} too long.{_why(bool(told.saws), truth)}"
+                f"{name} would be dark: {shade(rim)} at the rim, {minutes(stayed - course.when_rim(1.2 * goal))} too long.{_why(bool(told.saws), lied)}"
             )
         elif rim <= goal / 2.2:
             short = course.when_rim(goal) - stayed
             lines.append(
-                f"{name} would be pale and raw inside: {shade(rim)} at the rim, {minutes(short)} too short.{_why(bool(told.saws), truth)}"
+                f"{name} would be pale and raw inside: {shade(rim)} at the rim, {minutes(short)} too short.{_why(bool(told.saws), lied)}"
             )
     if not lines:
         lines.append("Nothing would have burned, and nothing would have been raw.")
-    off = truth.oven_off_k
     lines.append(
-        f"The oven ran {abs(off):.0f} °C {'hotter' if off > 0 else 'cooler'} than its dial, crusts browned {truth.browns:.2g} times as fast as usual, "
+        f"The oven ran {lied}, crusts browned {truth.browns:.2g} times as fast as usual, "
         f"and hands took {truth.hands:.2g} times as long."
     )
     return tuple(lines)
 
 
-def _why(looked: bool, truth: Truth) -> str:
-    if not looked:
-        return f" Nobody looked; the oven was {abs(truth.oven_off_k):.0f} °C {'hotter' if truth.oven_off_k > 0 else 'cooler'} than its dial."
-    return " It was looked at, and left in."
+def _why(looked: bool, lied: str) -> str:
+    return " It was looked at, and left in." if looked else f" Nobody looked; the oven was {lied}."

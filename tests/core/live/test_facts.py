@@ -1,7 +1,8 @@
 """What was told adds up to one true state: whatever the order, however often, taken back or not."""
 
 import random
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
+from zoneinfo import ZoneInfo
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -160,3 +161,17 @@ def test_a_day_that_is_done_as_planned_leaves_nothing_to_do_and_moves_nothing(se
         evening.do(left[0])
     assert not evening.facts.ignored
     assert evening.now <= evening.plan.end
+
+
+def test_the_night_the_clock_is_set_back_is_an_hour_longer_and_nothing_else() -> None:
+    dublin = ZoneInfo("Europe/Dublin")
+    before, after = datetime(2026, 10, 25, 0, 30, tzinfo=UTC), datetime(2026, 10, 25, 1, 10, tzinfo=UTC)
+    told = [
+        Happened(key="into-the-oven", at=before, event=Did(marks=(mark(Kind.LOAD, 0),))),
+        Happened(key="out-of-the-oven", at=after, event=Did(marks=(mark(Kind.UNLOAD, 0),))),
+    ]
+    # On the wall out (01:10) comes before in (01:30).
+    walls = [one.model_copy(update={"at": one.at.astimezone(dublin)}) for one in told]
+    assert walls[1].at.hour == 1
+    assert state(facts_of(BRIEF, walls)) == state(facts_of(BRIEF, told))
+    assert facts_of(BRIEF, walls).loads[0].out_at == after

@@ -22,8 +22,9 @@ export function usePlans(aside = false) {
   };
 }
 
-export function usePlan(id: string) {
+export function usePlan(id: string, enabled = true) {
   return useQuery({
+    enabled,
     queryKey: keys.plan(id),
     queryFn: () => need(api.GET("/api/plans/{plan_id}", at(id))),
     refetchOnWindowFocus: "always",

@@ -1052,7 +1052,7 @@ export interface paths {
         put?: never;
         /**
          * Push Readings
-         * @description What a thermometer in the oven reads, for the day that is run.
+         * @description What a thermometer in the oven reads, for the day that is run; a rehearsal has an oven of its own.
          */
         post: operations["pushReadings"];
         delete?: never;
@@ -3211,7 +3211,7 @@ export interface components {
         };
         /**
          * EndOfRun
-         * @description What a day left: the bakes that were written down, or what a rehearsal tells.
+         * @description What a day left: the bakes that were written down, the doughs whose bakes could not be (thrown away meanwhile), or what a rehearsal tells.
          */
         EndOfRun: {
             /**
@@ -3219,6 +3219,11 @@ export interface components {
              * @default []
              */
             bakes: components["schemas"]["SavedBake"][];
+            /**
+             * Unwritten
+             * @default []
+             */
+            unwritten: string[];
             /**
              * Lines
              * @default []
@@ -5715,7 +5720,8 @@ export interface components {
         };
         /**
          * RunNow
-         * @description Where a run stands, and which it is. `asked` are the ids of its doughs, `simulated` whether its oven thermometer is the simulated one.
+         * @description Where a run stands, and which it is. `asked` are the ids of its doughs, `simulated` whether its oven thermometer is the simulated one; `oven_says` why a
+         *     load bakes longer or shorter by what was read.
          */
         RunNow: {
             /** Seq */
@@ -5784,8 +5790,8 @@ export interface components {
             tray_kinds: components["schemas"]["TrayInUse"][];
             /** On Trays */
             on_trays: components["schemas"]["LoadNamed"][];
-            /** Why */
-            why?: {
+            /** Oven Says */
+            oven_says?: {
                 [key: string]: string;
             };
         };

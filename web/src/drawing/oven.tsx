@@ -78,8 +78,8 @@ function LoadedTray({ tray, y, now_ms }: { tray: TrayClock; y: number; now_ms: n
     tray.rims.length - 1,
     Math.max(0, Math.round(since / 1000 / Math.max(1, tray.every_s ?? 30))),
   );
-  const rim = tray.rims[n] ?? "#dcc39c";
-  const middle = tray.middles[n] ?? "#e6d3b3";
+  const rim = tray.rims[n] ?? colour.baked;
+  const middle = tray.middles[n] ?? colour.crumb;
   const late = now_ms > Date.parse(tray.good_to);
   const [columns, rows] = gridOf(tray.pieces);
   const size = Math.min((TRAY_WIDE / columns) * 0.4, (high / rows) * 0.4);

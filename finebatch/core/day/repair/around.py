@@ -11,8 +11,8 @@ from ...base import refusal
 from ..byhand.builder import Allowance, Builder
 from ..byhand.masks import FAR, Many
 from ..plan import Plan, plan_of
+from ..solver.freeze import Freeze, soft_again
 from ..solver.model import DayModel, NoSolutionError
-from ..solver.rules import Freeze, soft_again
 from ..solver.search import Aim
 from ..steps.naming import NOTHING_GIVEN, Given
 from ..times import BELL, TICK_S, DoughTimes, Ticks, Timetable, to_ticks

@@ -5,8 +5,8 @@ from datetime import timedelta
 from ...base import refusal
 from ..change import Pinned
 from ..plan import Plan, plan_of
+from ..solver.freeze import Freeze
 from ..solver.model import DayModel, NoSolutionError
-from ..solver.rules import Freeze
 from ..solver.search import Aim
 from ..times import TICK_S, Timetable, to_ticks
 from ..work.work import Pin

@@ -46,6 +46,7 @@ def upgrade() -> None:
         sa.Column("oven", sa.Integer, primary_key=True),
         sa.Column("at", sa.DateTime, primary_key=True),
         sa.Column("read_c", sa.Float, nullable=False),
+        sa.Column("lag_s", sa.Float, nullable=False),
     )
 
 

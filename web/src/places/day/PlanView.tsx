@@ -92,7 +92,7 @@ export function PlanView() {
         </Button>
         {!running && <Button onClick={() => setChanging(true)}>Change of mind</Button>}
         <Link
-          to={running ? `/oven/${running.id}` : "/oven"}
+          to={running ? `/oven/${running.id}` : `/oven?plan=${id}`}
           className="inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-4 font-semibold hover:bg-well"
         >
           {running ? "To the oven" : "Run it at the oven"}

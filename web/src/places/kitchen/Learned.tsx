@@ -97,16 +97,20 @@ function slower({ pct, low_pct, high_pct }: Leaning): string {
   return `Bakes take ${percent(pct)} ${pct > 0 ? "longer" : "less time"} here than in most kitchens (give or take ${percent(give)}).`;
 }
 
-function hotter({ value, low, high }: Schemas["Interval"], { scale }: Kitchen): string {
-  const step = scale === "f" ? 1.8 : 1;
-  const say = (kelvin: number) => `${Math.abs(kelvin * step).toFixed(0)} °${scale === "f" ? "F" : "C"}`;
+/** How far two temperatures are apart, without a sign. */
+const apart =
+  ({ scale }: Kitchen) =>
+  (kelvin: number) =>
+    `${Math.abs(kelvin * (scale === "f" ? 1.8 : 1)).toFixed(0)} °${scale === "f" ? "F" : "C"}`;
+
+function hotter({ value, low, high }: Schemas["Interval"], kitchen: Kitchen): string {
+  const say = apart(kitchen);
   return `By the thermometer it is ${say(value)} ${value > 0 ? "hotter" : "cooler"} than its dial (give or take ${say((high - low) / 2)}).`;
 }
 
 /** What the thermometer told of an oven on the days that were run. */
-function watched(oven: Schemas["OvenKnown"], { scale }: Kitchen, several: boolean): string {
-  const step = scale === "f" ? 1.8 : 1;
-  const say = (kelvin: number) => `${Math.abs(kelvin * step).toFixed(0)} °${scale === "f" ? "F" : "C"}`;
+function watched(oven: Schemas["OvenKnown"], kitchen: Kitchen, several: boolean): string {
+  const say = apart(kitchen);
   const side = (kelvin: number) => `${say(kelvin)} ${kelvin > 0 ? "above" : "below"}`;
   const back =
     oven.recovery_s == null

@@ -1,10 +1,10 @@
 /** No day is run: which one is to be, now or at its time, or only rehearsed; and the days that were. */
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import type { ApiError, Kitchen, Schemas } from "../../client/api";
 import { keys } from "../../client/keys";
-import { usePlans } from "../../client/plans";
+import { usePlan, usePlans } from "../../client/plans";
 import { beginRun, showRun } from "../../client/runs";
 import { Segments } from "../../pieces/choice";
 import { Button } from "../../pieces/controls";
@@ -18,6 +18,7 @@ const SPEEDS = [
   ["30", "30 times"],
   ["60", "60 times"],
 ] as const;
+const MOST_DAYS = 8;
 type Speed = (typeof SPEEDS)[number][0];
 
 export function ChooseDay(props: {
@@ -27,6 +28,14 @@ export function ChooseDay(props: {
 }) {
   const { runs, failure, kitchen } = props;
   const { plans } = usePlans();
+  const [params] = useSearchParams();
+  const asked = params.get("plan");
+  // The day one comes from stands first, also where it is not among the latest.
+  const { data: wanted } = usePlan(asked ?? "", asked !== null);
+  const days = [
+    ...(wanted ? [{ ...wanted, starts_at: wanted.plan.start, ends_at: wanted.plan.end }] : []),
+    ...(plans ?? []).filter((plan) => plan.id !== wanted?.id),
+  ].slice(0, MOST_DAYS);
   const [speed, setSpeed] = useState<Speed>("30");
   const [problem, setProblem] = useState<string>();
   const client = useQueryClient();
@@ -63,7 +72,7 @@ export function ChooseDay(props: {
               </Note>
             )}
             <ul className="divide-y divide-line">
-              {plans?.slice(0, 8).map((plan) => {
+              {days.map((plan) => {
                 const starts = new Date(plan.starts_at);
                 const later = starts.getTime() > Date.now() + 5 * 60_000;
                 return (

@@ -89,10 +89,18 @@ function Ended({ run, ended }: { run: RunNow; ended: Schemas["EndOfRun"] }) {
         ))}
       </ul>
     );
+  const lost = ended.unwritten.length > 0 && (
+    <Note severity="ask">
+      {ended.unwritten.join(", ")}: thrown away meanwhile, so nothing could be written down of it.
+    </Note>
+  );
   if (!ended.bakes.length)
-    return <p className="text-lead">Nothing came out of the oven, so there is nothing to write down.</p>;
+    return (
+      lost || <p className="text-lead">Nothing came out of the oven, so there is nothing to write down.</p>
+    );
   return (
     <ul className="divide-y divide-line">
+      {lost && <li className="pb-2">{lost}</li>}
       {ended.bakes.map(({ id, dough_id, bake }) => (
         <li key={id} className="flex min-h-14 flex-wrap items-center gap-3 py-2 text-lead">
           <span className="min-w-0 flex-1">

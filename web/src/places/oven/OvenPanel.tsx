@@ -52,9 +52,9 @@ export function OvenPanel(props: {
             {trace && trace.points.length > 3 && <OvenTrace trace={trace} heat={heat} />}
             {mine.map(
               (tray) =>
-                run.why?.[tray.load] && (
+                run.oven_says?.[tray.load] && (
                   <p key={tray.load} className="mt-1 text-plain">
-                    <strong>Tray {tray.tray}:</strong> {run.why[tray.load]}
+                    <strong>Tray {tray.tray}:</strong> {run.oven_says[tray.load]}
                   </p>
                 ),
             )}

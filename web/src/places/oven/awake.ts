@@ -8,10 +8,10 @@ export function useAwake(on: boolean): Awake | undefined {
   useEffect(() => {
     if (!on) return;
     let lock: WakeLockSentinel | undefined;
-    let picture: HTMLVideoElement | undefined;
+    let picture: Playing | undefined;
     let gone = false;
     const hold = async () => {
-      if (document.visibilityState !== "visible") return;
+      if (document.visibilityState !== "visible" || (lock && !lock.released)) return;
       try {
         lock = await navigator.wakeLock.request("screen");
         if (gone) await lock.release();
@@ -29,7 +29,7 @@ export function useAwake(on: boolean): Awake | undefined {
     return () => {
       gone = true;
       lock?.release().catch(() => undefined);
-      picture?.remove();
+      picture?.stop();
       document.removeEventListener("visibilitychange", again);
       document.removeEventListener("pointerdown", again);
     };
@@ -37,12 +37,21 @@ export function useAwake(on: boolean): Awake | undefined {
   return how;
 }
 
+interface Playing {
+  stop: () => void;
+}
+
 /** A picture of two pixels made here, played without end; none where the browser will not. */
-async function playing(): Promise<HTMLVideoElement | undefined> {
+async function playing(): Promise<Playing | undefined> {
   const canvas = document.createElement("canvas");
   canvas.width = canvas.height = 2;
   const brush = canvas.getContext("2d");
   const video = document.createElement("video");
+  const timer = setInterval(() => brush?.fillRect(0, 0, 2, 2), 1000);
+  const stop = () => {
+    clearInterval(timer);
+    video.remove();
+  };
   try {
     video.srcObject = canvas.captureStream(1);
     video.muted = true;
@@ -51,11 +60,10 @@ async function playing(): Promise<HTMLVideoElement | undefined> {
     video.setAttribute("aria-hidden", "true");
     video.style.cssText = "position:fixed;width:1px;height:1px;opacity:0;pointer-events:none";
     document.body.append(video);
-    setInterval(() => brush?.fillRect(0, 0, 2, 2), 1000);
     await video.play();
-    return video;
+    return { stop };
   } catch {
-    video.remove();
+    stop();
     return undefined;
   }
 }
