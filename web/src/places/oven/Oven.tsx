@@ -1,5 +1,5 @@
 /** The oven: the day that is run, or which day to run. */
-import { useParams } from "react-router";
+import { Navigate, useParams } from "react-router";
 import { useKitchen } from "../../client/kitchen";
 import { useRun, useRuns } from "../../client/runs";
 import { Missing } from "../../pieces/missing";
@@ -12,10 +12,11 @@ export function Oven() {
   const runs = useRuns();
   const { data: kitchen } = useKitchen();
   const open = runs.data?.find((run) => run.ended_at === null && !run.rehearsal);
-  const shown = id ?? open?.id;
   if (!kitchen || (!id && !runs.data && !runs.error)) return <Coming title="The oven" />;
-  if (!shown) return <ChooseDay runs={runs.data ?? []} failure={runs.error} kitchen={kitchen} />;
-  return <Running key={shown} id={shown} kitchen={kitchen} />;
+  // Its own address keeps the day in view while it ends.
+  if (!id && open) return <Navigate to={`/oven/${open.id}`} replace />;
+  if (!id) return <ChooseDay runs={runs.data ?? []} failure={runs.error} kitchen={kitchen} />;
+  return <Running key={id} id={id} kitchen={kitchen} />;
 }
 
 function Running({

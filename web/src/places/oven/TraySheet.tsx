@@ -125,11 +125,11 @@ function Sign<K extends string>(props: {
   onValue: (value: K | undefined) => void;
 }) {
   return (
-    <Segments<K | "">
+    <Segments<K | "none">
       label={props.label}
-      value={props.value ?? ""}
-      onValue={(value) => props.onValue(value || undefined)}
-      options={[["", "not looked"], ...options(props.words)]}
+      value={props.value ?? "none"}
+      onValue={(value) => props.onValue(value === "none" ? undefined : value)}
+      options={[["none", "not looked"], ...options(props.words)]}
     />
   );
 }
