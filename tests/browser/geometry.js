@@ -1,7 +1,7 @@
 // What is cut off, or lies on other words, on the page as it is: sentences, at most twelve.
 () => {
   const forEyes = e => { const r = e.getBoundingClientRect(); return r.width > 2 && r.height > 2 && getComputedStyle(e).visibility !== 'hidden'; };
-  const seen = e => e.getClientRects().length > 0 && forEyes(e) && !e.closest('.sr-only, [aria-hidden=true]');
+  const seen = e => e.checkVisibility() && forEyes(e) && !e.closest('.sr-only, [aria-hidden=true]');
   const named = e => `${e.tagName.toLowerCase()} “${String(e.value || e.textContent).trim().slice(0, 40)}”`;
   const all = [...document.querySelectorAll('main *, nav *')].filter(seen);
   const cut = [];

@@ -2,16 +2,20 @@
 
 import json
 import re
+import sqlite3
 import time
 import urllib.request
 from collections.abc import Iterator
+from contextlib import closing, suppress
 from datetime import UTC, datetime
 from typing import Any
 
 import pytest
 from playwright.sync_api import Browser, Page, Route, expect
+from playwright.sync_api import TimeoutError as PlaywrightTimeout
 
 from tests.browser.conftest import Server
+from tests.browser.test_geometry import looked_over
 from tests.browser.test_places import axe
 from tests.kit import drop_dough
 
@@ -40,7 +44,7 @@ def asked(server: Server, path: str, body: object | None = None) -> Any:
 @pytest.fixture
 def plan(server: Server) -> Json:
     """A small day of one dough."""
-    dough = asked(server, "/api/doughs", drop_dough(name="Deck Drops").model_dump(mode="json"))
+    dough = asked(server, "/api/doughs", drop_dough(name="Deck Drops", bake_now=12).model_dump(mode="json"))
     body = {"doughs": [{"dough_id": dough["id"]}], "when": "soonest", "at": datetime.now(UTC).isoformat(), "racks": 2}
     found: Json = asked(server, "/api/plans", body)
     return found
@@ -263,3 +267,117 @@ def test_the_oven_is_accessible_in_both_sizes_calm_and_ringing(
     assert axe(tablet) == []
     wide = tablet.evaluate("document.documentElement.scrollWidth <= document.documentElement.clientWidth")
     assert wide
+
+
+def test_a_whole_evening_on_two_screens_late_away_judged_and_ended(
+    page: Page, tablet: Page, server: Server, plan: Json
+) -> None:
+    """Every step is tapped, on one screen or the other; on the way one is late, one is cut off, one look asks for more, and somebody goes away."""
+    run_id = asked(server, "/api/runs", {"plan_id": plan["id"], "rehearsal": {"speed": 30, "seed": 5}})["id"]
+    screens = (tablet, page)
+    for screen in screens:
+        screen.goto(f"{server.url}/oven/{run_id}")
+        expect(screen.get_by_role("region", name="Next", exact=True)).to_be_visible()
+    asked_for_more = was_away = was_cut_off = False
+    for tap in range(120):
+        run: Json = asked(server, f"/api/runs/{run_id}")
+        if not run["acts"]:
+            break
+        by, other = screens[tap % 2], screens[1 - tap % 2]
+        expect(by.get_by_role("region", name="Next", exact=True)).to_contain_text(re.compile(r"\w"))
+        if run["trays"] and not was_away:
+            was_away = True
+            by.get_by_role("button", name="It goes otherwise").click()
+            by.get_by_role("button", name="half an hour").click()
+            # What moved is said in a line that, at this speed, is soon another: that it was told stays.
+            other.get_by_role("button", name="What was told").click()
+            expect(other.get_by_role("dialog")).to_contain_text("Away for 30 min")
+            other.keyboard.press("Escape")
+            continue
+        if not asked_for_more and run["acts"][0]["ask"]:
+            asked_for_more = True
+            by.get_by_role("button", name=re.compile("^A little paler")).first.click()
+            expect(other.get_by_role("region", name="In the oven")).to_contain_text("paler than")
+            continue
+        if run["trays"] and not was_cut_off:
+            was_cut_off = True
+            by.route("**/api/runs/**", lambda route: route.abort())
+            by.locator("[data-next]").click()
+            by.wait_for_timeout(1500)
+            by.unroute("**/api/runs/**")
+            by.evaluate("window.dispatchEvent(new Event('online'))")
+        else:
+            with suppress(PlaywrightTimeout):  # at this speed a thing may have passed before it is tapped
+                by.locator("[data-next]").click(timeout=10_000)
+        for _ in range(200):
+            if asked(server, f"/api/runs/{run_id}")["seq"] > run["seq"]:
+                break
+            by.wait_for_timeout(50)
+    assert (asked_for_more, was_away, was_cut_off) == (True, True, True)
+    assert asked(server, f"/api/runs/{run_id}")["acts"] == []
+    for screen in screens:
+        expect(screen.get_by_role("region", name="In the oven")).not_to_contain_text("Deck Drops")
+    page.get_by_role("button", name="End the day", exact=True).click()
+    page.get_by_role("button", name="End the rehearsal").click()
+    expect(page.get_by_role("dialog")).to_contain_text("The oven ran")
+
+
+def test_a_day_left_open_is_asked_about_and_thrown_away(page: Page, server: Server, plan: Json) -> None:
+    begun(page, server, plan)
+    server.kill()
+    with closing(sqlite3.connect(server.folder / "kitchen.db")) as database, database:
+        database.execute(
+            "UPDATE runs SET began_at = datetime(began_at, '-30 hours') || '.000000', clock_from = datetime(clock_from, '-30 hours') || '.000000'"
+        )
+    server.start()
+    page.reload()
+    expect(page.get_by_text("30 hours.")).to_be_visible()
+    page.get_by_role("button", name="Finish it or throw it away").click()
+    page.get_by_role("button", name="Throw the run away").click()
+    page.get_by_role("button", name="Yes, throw all of it away").click()
+    expect(page.get_by_role("region", name="Next", exact=True)).to_have_count(0)
+    assert asked(server, "/api/bakes")["total"] == 0
+
+
+LOCKS = {
+    "lock": "navigator.wakeLock.request = async () => ({ released: false, release: async () => {} });",
+    "picture": "delete Navigator.prototype.wakeLock;",
+    "no": "delete Navigator.prototype.wakeLock; HTMLMediaElement.prototype.play = async () => { throw new Error(); };",
+}
+SAYS = {"lock": "stays on while", "picture": "by a muted picture", "no": "lets the screen sleep. Set"}
+
+
+@pytest.mark.parametrize("how", LOCKS)
+def test_the_screen_stays_on_or_it_is_said(how: str, tablet: Page, server: Server, plan: Json) -> None:
+    tablet.add_init_script(LOCKS[how])
+    begun(tablet, server, plan)
+    if how == "no":
+        expect(tablet.get_by_text("This browser lets the screen sleep: set it")).to_be_visible()
+    tablet.get_by_role("button", name="Sound").click()
+    expect(tablet.get_by_role("dialog")).to_contain_text(SAYS[how])
+
+
+def test_a_notification_comes_when_another_page_is_in_front(tablet: Page, server: Server, plan: Json) -> None:
+    tablet.add_init_script(
+        "window.notes = []; window.Notification = class { static permission = 'granted';"
+        " constructor(title, options) { window.notes.push(options.body); } };"
+        " Object.defineProperty(Document.prototype, 'hidden', { get: () => true });"
+    )
+    run = rehearsed(server, plan)
+    tablet.goto(f"{server.url}/oven/{run['id']}")
+    for _ in range(300):
+        if tablet.evaluate("window.notes.length"):
+            break
+        tablet.wait_for_timeout(100)
+    assert "ray" in tablet.evaluate("window.notes[0]")
+
+
+def test_every_state_of_a_day_at_every_size(page: Page, server: Server, plan: Json) -> None:
+    begun(page, server, plan)
+    assert looked_over(page) == []
+    run = rehearsed(server, plan, speed=10)
+    page.goto(f"{server.url}/oven/{run['id']}")
+    expect(page.get_by_role("region", name="In the oven")).to_contain_text("Deck Drops")
+    assert looked_over(page) == []
+    expect(page.locator("[data-ring]")).not_to_have_count(0)
+    assert looked_over(page) == []

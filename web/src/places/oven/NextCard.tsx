@@ -84,7 +84,7 @@ export function NextCard(props: CardProps) {
       >
         <p
           className={clsx(
-            "leading-none font-extrabold tabular-nums",
+            "leading-tight font-extrabold tabular-nums",
             SIZES[Math.min(8, countdown(left).length)],
           )}
           role="timer"
