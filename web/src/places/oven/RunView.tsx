@@ -259,7 +259,10 @@ function UndoButton(props: { run: RunNow; now_ms: number; onUndo: (key: string, 
   const last = props.run.log[0];
   if (!last?.can_undo || props.now_ms - Date.parse(last.at) > UNDO_MS * props.run.speed) return null;
   return (
-    <Button className="max-w-44 xl:max-w-72" onClick={() => props.onUndo(last.key, `Taken back: ${last.says}`)}>
+    <Button
+      className="max-w-44 xl:max-w-72"
+      onClick={() => props.onUndo(last.key, `Taken back: ${last.says}`)}
+    >
       <span className="truncate">Take back: {last.says}</span>
     </Button>
   );
