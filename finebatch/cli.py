@@ -1,4 +1,4 @@
-"""The `finebatch` command: serve a kitchen, show the demo, back up, restore, read a card."""
+"""The `finebatch` command: serve a kitchen, show the demo, back up, restore, take everything out and in, read a card."""
 
 import argparse
 import gc
@@ -24,6 +24,10 @@ def main(arguments: list[str] | None = None) -> int:
             return _backup(options.data, options.target)
         if options.command == "restore":
             return _restore(options.data, options.copy)
+        if options.command == "archive":
+            return _archive(options.data, options.target)
+        if options.command == "take-in":
+            return _take_in(options.data, options.archive, options.differing)
         if options.command == "read":
             return _read(options.file, options.measures)
         return _serve(options.data, options.host, options.port, demo=options.command == "demo")
@@ -50,6 +54,18 @@ def _parser() -> argparse.ArgumentParser:
     command = commands.add_parser("restore", help="check a copy and put it in the place of the database")
     command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
     command.add_argument("copy", type=Path, help="the file to bring back; the present one is kept aside")
+    command = commands.add_parser("archive", help="everything in the kitchen as one open file (docs/archive.md)")
+    command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
+    command.add_argument(
+        "target", type=Path, nargs="?", help="file to write (a dated name in this folder unless given)"
+    )
+    command = commands.add_parser("take-in", help="take an archive into the kitchen: what is new is added")
+    command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
+    command.add_argument("archive", type=Path)
+    command.add_argument(
+        "--differing", choices=["ask", "mine", "theirs", "both"], default="ask",
+        help="what stays of things that differ: ask (name them and do nothing), what is here, what is in the archive, or of doughs both",
+    )  # fmt: skip
     command = commands.add_parser("read", help="print what is understood of a card, as JSON (docs/reading.md)")
     command.add_argument(
         "file", nargs="?", default="-", help="a card, page or recipe file; standard input unless given"
@@ -92,6 +108,54 @@ def _restore(folder: Path, copy: Path) -> int:
         kept = restore(copy, folder / FILE_NAME)
     print(f"Restored from {copy}." + (f" What was there before is kept as {kept}." if kept else ""))
     return 0
+
+
+def _archive(folder: Path, target: Path | None) -> int:
+    from .store.archive.writing import write
+    from .store.database import Store
+
+    target = target or Path(f"finebatch-{datetime.now():%Y-%m-%d-%H%M%S}.zip")
+    store = Store(folder)
+    try:
+        with store.reading() as session:
+            counts = write(session, target)
+    finally:
+        store.close()
+    print(f"Written to {target}: {_said(counts)}.")
+    return 0
+
+
+def _take_in(folder: Path, path: Path, differing: str) -> int:
+    from .store.archive.comparing import compare
+    from .store.archive.merging import Take, take_in
+    from .store.archive.reading import opened
+    from .store.database import Store
+    from .store.lock import folder_lock
+
+    if not path.is_file():
+        raise OSError(f"There is no file at {path}.")
+    with folder_lock(folder, "`finebatch take-in`"), opened(path) as archive:
+        store = Store(folder)
+        try:
+            with store.session() as session:
+                found = compare(session, archive)
+                if found.differing and differing == "ask":
+                    print("These differ here and in the archive; nothing was changed. Say which stay with --differing:")
+                    for one in found.differing:
+                        print(f"  {one.kind} {one.name}".rstrip())
+                    return 1
+                fits = {
+                    one.id: Take(differing) if differing != "both" or one.both else Take.MINE for one in found.differing
+                }
+                take_in(session, archive, fits)
+        finally:
+            store.close()
+    print(f"Taken in from {path}: {_said({one.kind: one.new for one in found.counted})} are new.")
+    return 0
+
+
+def _said(counts: dict[str, int]) -> str:
+    return ", ".join(f"{count} {kind.replace('_', ' ')}" for kind, count in counts.items() if count) or "nothing"
 
 
 def _serve(folder: Path, host: str, port: int, demo: bool) -> int:

@@ -2,6 +2,7 @@
 
 import re
 import unicodedata
+from datetime import datetime
 from urllib.parse import quote
 
 
@@ -13,3 +14,8 @@ def as_file(name: str, ending: str) -> dict[str, str]:
     if plain != own:
         parts.append(f"filename*=UTF-8''{quote(own)}.{ending}")
     return {"Content-Disposition": "; ".join(parts)}
+
+
+def dated_file(name: str, ending: str) -> dict[str, str]:
+    """The same, with today's date in its name."""
+    return as_file(f"{name} {datetime.now():%Y-%m-%d}", ending)

@@ -9,6 +9,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from .problems import MEDIA_TYPE, ProblemDetails
 
 MAX_BODY_BYTES = 1_000_000
+MAX_ARCHIVE_BYTES = 1_000_000_000  # years of bakes with their pictures
 SAFE = ("GET", "HEAD", "OPTIONS")
 HEADERS = {
     # Inline styles only: the drawings set widths and positions in their own style attributes. No inline script.
@@ -24,7 +25,7 @@ FOR_EVER = "public, max-age=31536000, immutable"
 
 class Guard:
     """ASGI middleware. Refuses requests to names that are not ours, changes asked for by foreign pages, and bodies over
-    MAX_BODY_BYTES, declared or streamed; adds the headers of safety and of caching."""
+    MAX_BODY_BYTES (an archive's MAX_ARCHIVE_BYTES), declared or streamed; adds the headers of safety and of caching."""
 
     def __init__(self, app: ASGIApp, hosts: tuple[str, ...]) -> None:
         self._app, self._hosts = app, hosts
@@ -35,7 +36,8 @@ class Guard:
             return
         send = _with_headers(scope["path"], send)
         headers = Headers(scope=scope)
-        refusal = self._stranger(headers) or _foreign(scope["method"], headers) or _declared_too_large(headers)
+        most = MAX_ARCHIVE_BYTES if scope["path"] == "/api/archives" else MAX_BODY_BYTES
+        refusal = self._stranger(headers) or _foreign(scope["method"], headers) or _declared_too_large(headers, most)
         if refusal is not None:
             await refusal(scope, receive, send)
             return
@@ -47,19 +49,19 @@ class Guard:
             message = await receive()
             seen += len(message.get("body", b""))
             # The app takes a lost connection as the end; what it answers to that is replaced below.
-            return message if seen <= MAX_BODY_BYTES else {"type": "http.disconnect"}
+            return message if seen <= most else {"type": "http.disconnect"}
 
         async def watched(message: Message) -> None:
             nonlocal refused
-            if seen <= MAX_BODY_BYTES:
+            if seen <= most:
                 await send(message)
             elif not refused:
                 refused = True
-                await _too_large()(scope, receive, send)
+                await _too_large(most)(scope, receive, send)
 
         await self._app(scope, limited, watched)
-        if seen > MAX_BODY_BYTES and not refused:
-            await _too_large()(scope, receive, send)
+        if seen > most and not refused:
+            await _too_large(most)(scope, receive, send)
 
     def _stranger(self, headers: Headers) -> JSONResponse | None:
         """A page of elsewhere may get its own name to point here; it is not answered by that name."""
@@ -84,12 +86,14 @@ def _foreign(method: str, headers: Headers) -> JSONResponse | None:
     return _problem(403, "Not from there", "Another web page asked for this change. Nothing was done.")
 
 
-def _declared_too_large(headers: Headers) -> JSONResponse | None:
+def _declared_too_large(headers: Headers, most: int) -> JSONResponse | None:
     declared = headers.get("content-length", "0")
-    return _too_large() if declared.isdigit() and int(declared) > MAX_BODY_BYTES else None
+    return _too_large(most) if declared.isdigit() and int(declared) > most else None
 
 
-def _too_large() -> JSONResponse:
+def _too_large(most: int) -> JSONResponse:
+    if most > MAX_BODY_BYTES:
+        return _problem(413, "Too large", "This is over 1 GB, more than a kitchen's archive comes to.")
     return _problem(
         413, "Too large", "This is over 1 MB, far more than a recipe card. Paste the ingredient lines alone."
     )

@@ -10,6 +10,7 @@ from sqlalchemy.exc import DatabaseError
 from starlette.exceptions import HTTPException
 
 from ..core.base import Problem, Refusal, Remedy
+from ..store.archive.lines import ArchiveError
 from ..store.bodies import UnreadableError
 from ..store.faults import Fault, StoreFaultError, fault_of
 from ..store.pages import CursorError
@@ -164,6 +165,11 @@ def install(app: FastAPI) -> None:
         field = FieldProblem(field="raw", message=str(error))
         detail = f"{error} Nothing of it is lost: what is stored can be taken away as it is."
         return _respond(ProblemDetails(title="Cannot be read", status=422, detail=detail, errors=[field]))
+
+    @app.exception_handler(ArchiveError)
+    async def unfit_archive(_request: Request, error: ArchiveError) -> JSONResponse:
+        field = FieldProblem(field="archive", message=str(error))
+        return _respond(ProblemDetails(title="The archive", status=422, detail=str(error), errors=[field]))
 
     @app.exception_handler(DatabaseError)
     async def trouble(_request: Request, error: DatabaseError) -> JSONResponse:

@@ -1,0 +1,29 @@
+"""Archives that were handed in and wait for the baker's word: beside the kitchen's file, for a day."""
+
+import time
+import uuid
+from pathlib import Path
+
+from ..revisions import NotThereError
+
+INCOMING = "incoming"
+KEPT_S = 86_400
+
+
+def place_for(folder: Path) -> tuple[str, Path]:
+    """A free place in the data folder and its name. What was left there for over a day goes."""
+    within = folder / INCOMING
+    within.mkdir(exist_ok=True)
+    for old in within.glob("*.zip"):
+        if abs(time.time() - old.stat().st_mtime) > KEPT_S:
+            old.unlink(missing_ok=True)
+    id = uuid.uuid4().hex
+    return id, within / f"{id}.zip"
+
+
+def place_of(folder: Path, id: str) -> Path:
+    """Where the archive of that name lies. NotThereError if it does not."""
+    path = folder / INCOMING / f"{id}.zip"
+    if not id.isalnum() or not path.is_file():
+        raise NotThereError("archive")
+    return path
