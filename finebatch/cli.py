@@ -23,7 +23,7 @@ def main(arguments: list[str] | None = None) -> int:
         if options.command == "backup":
             return _backup(options.data, options.target)
         if options.command == "restore":
-            return _restore(options.data, options.copy)
+            return _try_out(options.data, options.copy) if options.dry else _restore(options.data, options.copy)
         if options.command == "archive":
             return _archive(options.data, options.target)
         if options.command == "take-in":
@@ -54,6 +54,7 @@ def _parser() -> argparse.ArgumentParser:
     command = commands.add_parser("restore", help="check a copy and put it in the place of the database")
     command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
     command.add_argument("copy", type=Path, help="the file to bring back; the present one is kept aside")
+    command.add_argument("--dry", action="store_true", help="only try whether it would work: nothing is changed")
     command = commands.add_parser("archive", help="everything in the kitchen as one open file (docs/archive.md)")
     command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
     command.add_argument(
@@ -107,6 +108,22 @@ def _restore(folder: Path, copy: Path) -> int:
     with folder_lock(folder, "`finebatch restore`"):
         kept = restore(copy, folder / FILE_NAME)
     print(f"Restored from {copy}." + (f" What was there before is kept as {kept}." if kept else ""))
+    return 0
+
+
+def _try_out(folder: Path, copy: Path) -> int:
+    from .store.backups import drill
+    from .store.database import FILE_NAME
+
+    folder.mkdir(parents=True, exist_ok=True)
+    found = drill(copy, folder / FILE_NAME)
+    holds, here = found.holds, found.here
+    print(
+        f"{copy} would bring back {holds.doughs} doughs, {holds.days} days and {holds.bakes} bakes. It is whole; nothing was changed."
+    )
+    print(f"The kitchen now has {here.doughs} doughs, {here.days} days and {here.bakes} bakes.")
+    if holds.unreadable:
+        print(f"{holds.unreadable} of them cannot be read by this version, and would be kept as they are.")
     return 0
 
 

@@ -17,6 +17,7 @@ from ..devices.scale import SimulatedScale
 from ..store.database import Store
 from ..workers import Workers
 from . import problems
+from .backing_up import BackingUp
 from .guard import Guard
 from .live import Live
 from .looking import Looking
@@ -59,11 +60,13 @@ def create_app(
         app.state.workers = Workers()
         app.state.live = Live(app.state.workers.live)
         app.state.looking = Looking(app.state.workers.looking_on)
-        warming = asyncio.create_task(_warm_up(app.state.workers))
+        app.state.backups = BackingUp(store)
+        beside = [asyncio.create_task(_warm_up(app.state.workers)), asyncio.create_task(app.state.backups.run())]
         try:
             yield
         finally:
-            warming.cancel()
+            for task in beside:
+                task.cancel()
             app.state.workers.close()
             if store is not data:
                 store.close()

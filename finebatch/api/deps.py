@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 
 from ..store.database import Store
 from ..workers import Workers
+from .backing_up import BackingUp
 from .live import Live
 from .looking import Looking
 
@@ -32,10 +33,16 @@ def _live(request: Request) -> Live:
     return live
 
 
+def _backups(request: Request) -> BackingUp:
+    backups: BackingUp = request.app.state.backups
+    return backups
+
+
 # For routes that compute or wait between reading and writing: they open short transactions of their own.
 TheStore = Annotated[Store, Depends(_store)]
 TheLooking = Annotated[Looking, Depends(_looking)]
 TheLive = Annotated[Live, Depends(_live)]
+TheBackups = Annotated[BackingUp, Depends(_backups)]
 TheWorkers = Annotated[Workers, Depends(_workers)]
 
 

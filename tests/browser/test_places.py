@@ -36,6 +36,7 @@ def places(demo: Server, page: Page) -> dict[str, str]:
         "kitchen": "/kitchen",
         "trays of the kitchen": "/kitchen?part=trays",
         "put aside": "/aside",
+        "keeping": "/keeping",
         "missing": "/bench/none",
     }
 

@@ -9,6 +9,7 @@ from sqlalchemy import select
 
 from finebatch.core.base import FieldChange
 from finebatch.core.bench import DoughSpec
+from finebatch.core.day.request import DayRequest, DoughAsk
 from finebatch.core.forming import ScoopForm
 from finebatch.core.kitchen import Kitchen
 from finebatch.core.live.brief import Brief
@@ -17,6 +18,8 @@ from finebatch.core.live.oven import OvenReading
 from finebatch.store import bakes, doughs, kitchen, runs, tries, versions, weigh_ins
 from finebatch.store.archive.lines import TABLES, Line
 from finebatch.store.archive.reading import opened
+from finebatch.store.archive.writing import lines_of
+from finebatch.store.bodies import Kind, body_of
 from finebatch.store.database import Store
 from finebatch.store.tables import PlanRow
 from tests.core.notebook.kit import bake
@@ -28,6 +31,7 @@ PLAN = planned(simple(1))
 BRIEF = Brief(plan=PLAN, asked=("dough",), dial_c=(180.0,))
 JPEG = photograph(60, 40)
 NOW = datetime(2026, 11, 20, 15, tzinfo=UTC)
+ASKED = DayRequest(doughs=(DoughAsk(dough_id="a"),), at=NOW)
 NAMES = st.text(st.characters(exclude_categories=("Cs", "Cc", "Zl", "Zp", "Cf", "Cn", "Co")), min_size=1, max_size=20)
 
 
@@ -94,11 +98,9 @@ def _done(db: Any, dough: str, deed: str, number: int) -> None:
 
 
 def _plan_row(number: int) -> PlanRow:
-    from finebatch.store.bodies import Kind, body_of
-
     return PlanRow(
         id=f"plan{number:04d}" * 4, revision=1, title=f"Day {number}", created_at=NOW, starts_at=PLAN.start, ends_at=PLAN.end, deleted_at=None,
-        doughs=[body_of(Kind.DOUGH, drop_dough())], request={"schema": 1, "doughs": []}, body=body_of(Kind.PLAN, PLAN),
+        doughs=[body_of(Kind.DOUGH, drop_dough())], request=body_of(Kind.DAY_REQUEST, ASKED), body=body_of(Kind.PLAN, PLAN),
     )  # fmt: skip
 
 
@@ -113,8 +115,6 @@ def _run(db: Any, ended: bool) -> None:
 
 def all_lines(store: Store) -> dict[str, list[Line]]:
     """Everything that is kept in a kitchen, as an archive tells it."""
-    from finebatch.store.archive.writing import lines_of
-
     with store.reading() as db:
         return {table.name: list(lines_of(db, table)) for table in TABLES}
 

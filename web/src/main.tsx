@@ -23,6 +23,7 @@ const places = {
   Oven: () => import("./places/oven/Oven"),
   NewDough: () => import("./places/doughs/NewDough"),
   Aside: () => import("./places/doughs/Aside"),
+  Keeping: () => import("./places/keeping/Keeping"),
   Notebook: () => import("./places/notebook/Notebook"),
   KitchenPlace: () => import("./places/kitchen/KitchenPlace"),
   Trays: () => import("./places/trays/Trays"),
@@ -34,6 +35,7 @@ const Day = lazy(() => places.Day().then((place) => ({ default: place.Day })));
 const PlanView = lazy(() => places.PlanView().then((place) => ({ default: place.PlanView })));
 const Oven = lazy(() => places.Oven().then((place) => ({ default: place.Oven })));
 const NewDough = lazy(() => places.NewDough().then((place) => ({ default: place.NewDough })));
+const Keeping = lazy(() => places.Keeping().then((place) => ({ default: place.Keeping })));
 const Aside = lazy(() => places.Aside().then((place) => ({ default: place.Aside })));
 const Notebook = lazy(() => places.Notebook().then((place) => ({ default: place.Notebook })));
 const KitchenPlace = lazy(() => places.KitchenPlace().then((place) => ({ default: place.KitchenPlace })));
@@ -78,6 +80,7 @@ createRoot(root).render(
                   <Route path="/oven/:id?" element={<Oven />} />
                   <Route path="/notebook/:id?" element={<Notebook />} />
                   <Route path="/aside" element={<Aside />} />
+                  <Route path="/keeping" element={<Keeping />} />
                   <Route path="/kitchen" element={<KitchenPlace />} />
                   <Route path="*" element={<Doughs />} />
                 </Routes>

@@ -3,6 +3,7 @@
 from .bakeware import Liner, TrayKind
 from .cold import FREEZER_C, FRIDGE_C
 from .habit import CUP_ML, EGG_SIZE, FL_OZ_ML, PINT_ML, TBSP_ML, TSP_ML, CupFill, Habit, OwnMeasure, Region
+from .keeping import BackupRule, due_at, staying
 from .kitchen import Clock, DateOrder, Kitchen, Units
 from .oven import FAN_OFFSET_K, OvenSetting, Scale, apart, check_oven, dial, gas_marks, say, to_c
 from .paces import Pace, longest_s, pace_s, paces_of, typical_s
@@ -19,6 +20,7 @@ __all__ = [
     "PINT_ML",
     "TBSP_ML",
     "TSP_ML",
+    "BackupRule",
     "Clock",
     "CupFill",
     "DateOrder",
@@ -36,6 +38,7 @@ __all__ = [
     "apart",
     "check_oven",
     "dial",
+    "due_at",
     "gas_marks",
     "in_units",
     "longest_s",
@@ -43,6 +46,7 @@ __all__ = [
     "paces_of",
     "say",
     "spoken",
+    "staying",
     "to_c",
     "typical_s",
 ]

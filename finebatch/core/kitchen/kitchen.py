@@ -7,6 +7,7 @@ from pydantic import Field, field_validator
 from ..base import Value
 from .bakeware import Liner
 from .habit import Habit
+from .keeping import BackupRule
 from .oven import Scale
 from .tray import Tray
 
@@ -55,6 +56,7 @@ class Kitchen(Value):
     shelf_doughs: int = Field(default=4, ge=0, le=20)  # doughs the fridge holds at once
     tray_shelves: int = Field(default=0, ge=0, le=4)  # raw trays it holds as well
     cooling_cm2: int = Field(default=3600, ge=200, le=40_000)
+    backup: BackupRule = BackupRule()
     paces: dict[str, float] = Field(default={})  # the baker's own seconds for steps, by the step's name
     trays: tuple[Tray, ...] = Field(
         default=(

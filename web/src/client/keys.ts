@@ -14,6 +14,7 @@ export const keys = {
   plans: ["plans"],
   plansOf: (aside: boolean) => ["plans", aside],
   plan: (id: string) => ["plan", id],
+  backups: ["backups"],
   runs: ["runs"],
   run: (id: string) => ["run", id],
   catalogue: ["catalogue"],

@@ -9,6 +9,26 @@ export const LIMITS = {
       "max": 1440.0
     }
   },
+  "BackupRule": {
+    "on": {
+      "start": true
+    },
+    "every_h": {
+      "min": 1.0,
+      "max": 336.0,
+      "start": 24
+    },
+    "keep_days": {
+      "min": 1.0,
+      "max": 60.0,
+      "start": 7
+    },
+    "keep_weeks": {
+      "min": 0.0,
+      "max": 260.0,
+      "start": 4
+    }
+  },
   "BakeSave": {
     "learn_from": {
       "start": true
@@ -597,6 +617,14 @@ export const LIMITS = {
       "max": 40000.0,
       "start": 3600
     },
+    "backup": {
+      "start": {
+        "on": true,
+        "every_h": 24,
+        "keep_days": 7,
+        "keep_weeks": 4
+      }
+    },
     "paces": {
       "start": {}
     },
@@ -988,6 +1016,12 @@ export const LIMITS = {
         "shelf_doughs": 4,
         "tray_shelves": 0,
         "cooling_cm2": 3600,
+        "backup": {
+          "every_h": 24,
+          "keep_days": 7,
+          "keep_weeks": 4,
+          "on": true
+        },
         "paces": {},
         "trays": [
           {
@@ -1328,6 +1362,11 @@ export const LIMITS = {
   "SwapRequest": {
     "dough_id": {
       "start": null
+    }
+  },
+  "Takes": {
+    "takes": {
+      "start": {}
     }
   },
   "Tell": {

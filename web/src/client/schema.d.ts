@@ -4,6 +4,70 @@
  */
 
 export interface paths {
+    "/api/archives/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Archive Kitchen
+         * @description Everything in this kitchen as one archive.
+         */
+        get: operations["archiveKitchen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hand In Archive
+         * @description Hand in an archive: it is read whole, and told what would become of the kitchen. Nothing is changed.
+         */
+        post: operations["handInArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archives/{archive_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In Archive
+         * @description Take it in, all of it or nothing.
+         */
+        post: operations["takeInArchive"];
+        /**
+         * Leave Archive
+         * @description Leave it: nothing of it is taken in.
+         */
+        delete: operations["leaveArchive"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assessments": {
         parameters: {
             query?: never;
@@ -18,6 +82,70 @@ export interface paths {
          * @description Dough, pieces, baked cookie and trays; what cannot be worked out is said in `problems`.
          */
         post: operations["assessDough"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Backups
+         * @description Every copy that was made by itself and is still kept.
+         */
+        get: operations["listBackups"];
+        put?: never;
+        /**
+         * Make Backup
+         * @description Make a copy now, and check it.
+         */
+        post: operations["makeBackup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/{name}/drill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Drill Backup
+         * @description Bring a copy back to the side and read everything in it. The kitchen stays as it is.
+         */
+        post: operations["drillBackup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/{name}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Backup
+         * @description A copy, to keep somewhere else.
+         */
+        get: operations["getBackup"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1690,6 +1818,15 @@ export interface components {
             says: string;
         };
         /**
+         * ArchiveHere
+         * @description An archive that was handed in, beside this kitchen: nothing of it was taken in yet.
+         */
+        ArchiveHere: {
+            /** Id */
+            id: string;
+            compared: components["schemas"]["Compared"];
+        };
+        /**
          * Arrangement
          * @description Pieces of one load on one tray. `per_row` counts pieces row by row from the back.
          */
@@ -1795,6 +1932,61 @@ export interface components {
             high_pct: number;
             /** Place */
             place: string;
+        };
+        /**
+         * Backup
+         * @description A copy that was checked when it was made. `made_at` stands in its name.
+         */
+        Backup: {
+            /** Name */
+            name: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Size Bytes */
+            size_bytes: number;
+        };
+        /**
+         * BackupRule
+         * @description How often a copy is made while the kitchen is served, and how many stay: the last of so many days, and of so many weeks.
+         */
+        BackupRule: {
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            /**
+             * Every H
+             * @default 24
+             */
+            every_h: number;
+            /**
+             * Keep Days
+             * @default 7
+             */
+            keep_days: number;
+            /**
+             * Keep Weeks
+             * @default 4
+             */
+            keep_weeks: number;
+        };
+        /**
+         * Backups
+         * @description The copies there are, the latest first, when the next is made, and why the last try made none.
+         */
+        Backups: {
+            /** Made */
+            made: components["schemas"]["Backup"][];
+            /** Next At */
+            next_at: string | null;
+            /** Failed */
+            failed: string | null;
+            /** Folder */
+            folder: string;
         };
         /**
          * Bake
@@ -2369,6 +2561,21 @@ export interface components {
             dough_id?: string | null;
         };
         /**
+         * Compared
+         * @description An archive beside this kitchen.
+         */
+        Compared: {
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Counted */
+            counted: components["schemas"]["Counted"][];
+            /** Differing */
+            differing: components["schemas"]["Differing"][];
+        };
+        /**
          * Comparison
          * @description Everything that differs; empty tuples mean nothing does.
          */
@@ -2400,6 +2607,34 @@ export interface components {
          * @enum {string}
          */
         Cooling: "warm" | "cold";
+        /**
+         * Counted
+         * @description How many of one kind an archive holds, and how many of them are new here.
+         */
+        Counted: {
+            /** Kind */
+            kind: string;
+            /** There */
+            there: number;
+            /** New */
+            new: number;
+        };
+        /**
+         * Counts
+         * @description How much is in a kitchen; `unreadable` counts what this version cannot read.
+         */
+        Counts: {
+            /** Doughs */
+            doughs: number;
+            /** Days */
+            days: number;
+            /** Bakes */
+            bakes: number;
+            /** Runs */
+            runs: number;
+            /** Unreadable */
+            unreadable: number;
+        };
         /**
          * Crust
          * @description Colours as sRGB (#rrggbb), each with the word a baker has for it; `dark` where the dough's own colour hides the browning.
@@ -2630,6 +2865,24 @@ export interface components {
             changes: components["schemas"]["ChangeShare"][];
             width: components["schemas"]["Rest"] | null;
             minutes: components["schemas"]["Rest"] | null;
+        };
+        /**
+         * Differing
+         * @description A thing that this kitchen and the archive know differently. `both` can be kept of doughs alone: the archive's becomes another dough.
+         */
+        Differing: {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Here At */
+            here_at: string | null;
+            /** There At */
+            there_at: string | null;
+            /** Both */
+            both: boolean;
         };
         /**
          * Done
@@ -3183,6 +3436,22 @@ export interface components {
             bakes: number;
             /** Minutes Pct */
             minutes_pct: number;
+        };
+        /**
+         * Drill
+         * @description What came of bringing a copy back, to the side: everything in it was read.
+         */
+        Drill: {
+            /** Name */
+            name: string;
+            /** Form */
+            form: string;
+            /** Upgraded */
+            upgraded: boolean;
+            holds: components["schemas"]["Counts"];
+            here: components["schemas"]["Counts"];
+            /** Took S */
+            took_s: number;
         };
         /**
          * EggCount
@@ -3822,6 +4091,15 @@ export interface components {
              * @default 3600
              */
             cooling_cm2: number;
+            /**
+             * @default {
+             *       "on": true,
+             *       "every_h": 24,
+             *       "keep_days": 7,
+             *       "keep_weeks": 4
+             *     }
+             */
+            backup: components["schemas"]["BackupRule"];
             /**
              * Paces
              * @default {}
@@ -4915,6 +5193,12 @@ export interface components {
              *       "shelf_doughs": 4,
              *       "tray_shelves": 0,
              *       "cooling_cm2": 3600,
+             *       "backup": {
+             *         "every_h": 24,
+             *         "keep_days": 7,
+             *         "keep_weeks": 4,
+             *         "on": true
+             *       },
              *       "paces": {},
              *       "trays": [
              *         {
@@ -6599,6 +6883,25 @@ export interface components {
          */
         Symptom: "spread_too_much" | "spread_too_little" | "domed_cakey" | "tough" | "hard_as_stone" | "crumbly_dough" | "sticky_dough" | "cracked_logs" | "slices_crumble" | "burnt_edge_raw_middle" | "uneven_tray" | "pale" | "too_dark" | "dark_underside" | "greasy" | "shape_lost" | "raised_pan_edges" | "stuck" | "soft_after_a_day" | "hard_after_a_day" | "flat_lacy" | "joined_edges" | "hollow" | "uneven_sizes";
         /**
+         * Take
+         * @description Of two that differ.
+         * @enum {string}
+         */
+        Take: "mine" | "theirs" | "both";
+        /**
+         * Takes
+         * @description Of each thing that differs, by its id, which is to stay.
+         */
+        Takes: {
+            /**
+             * Takes
+             * @default {}
+             */
+            takes: {
+                [key: string]: components["schemas"]["Take"];
+            };
+        };
+        /**
          * Target
          * @description One line at the scale. `state`: waiting, short (top up), done or over. An amount by feel runs from `least_g`, to begin with, to
          *     `most_g`, to stop at; for every other line both are the target.
@@ -7450,6 +7753,242 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    archiveKitchen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    handInArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/zip": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArchiveHere"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeInArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                archive_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Takes"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    leaveArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                archive_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     assessDough: {
         parameters: {
             query?: never;
@@ -7470,6 +8009,234 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assessment"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listBackups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backups"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    makeBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backup"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    drillBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drill"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.sqlite3": string;
                 };
             };
             /** @description Bad Request */

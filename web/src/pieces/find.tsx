@@ -85,6 +85,12 @@ function Finder({ onKeys, onDone }: { onKeys: () => void; onDone: () => void }) 
           : []),
         { key: "day", name: "Day", says: "plan the baking", run: go("/day") },
         { key: "kitchen", name: "Kitchen", says: "oven, trays, fridge, units, clock", run: go("/kitchen") },
+        {
+          key: "keeping",
+          name: "Keeping safe",
+          says: "copies, everything as one file",
+          run: go("/keeping"),
+        },
         { key: "aside", name: "Put aside", says: "doughs and plans to put back", run: go("/aside") },
       ].filter(has),
     ],
