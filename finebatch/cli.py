@@ -1,8 +1,6 @@
 """The `finebatch` command: serve a kitchen, show the demo, back up, restore, take everything out and in, read a card."""
 
 import argparse
-import gc
-import socket
 import sys
 from datetime import datetime
 from pathlib import Path
@@ -11,7 +9,6 @@ from . import __doc__ as about
 
 DEFAULT_DATA = Path.home() / ".local" / "share" / "finebatch"
 DEFAULT_PORT = 8765
-STOP_WITHIN_S = 1  # for answers under way; what is asked of the workers is ended
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -30,7 +27,10 @@ def main(arguments: list[str] | None = None) -> int:
             return _take_in(options.data, options.archive, options.differing)
         if options.command == "read":
             return _read(options.file, options.measures)
-        return _serve(options.data, options.host, options.port, demo=options.command == "demo")
+        from .serving import Where, serve
+
+        where = Where(options.host, options.port, options.home)
+        return serve(options.data, where, demo=options.command == "demo")
     except (OSError, ValueError, StoreFaultError) as error:
         print(f"finebatch: {error}", file=sys.stderr)
         return 1
@@ -46,6 +46,9 @@ def _parser() -> argparse.ArgumentParser:
             "--host", default="127.0.0.1", help="address to listen on (this machine alone unless told)"
         )
         command.add_argument("--port", type=int, default=DEFAULT_PORT)
+        command.add_argument(
+            "--home", action="store_true", help="listen on the home network too, for tablets and phones that you let in; https at the next port"
+        )  # fmt: skip
     command = commands.add_parser("backup", help="copy the database, also while the server runs, and check the copy")
     command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
     command.add_argument(
@@ -173,57 +176,6 @@ def _take_in(folder: Path, path: Path, differing: str) -> int:
 
 def _said(counts: dict[str, int]) -> str:
     return ", ".join(f"{count} {kind.replace('_', ' ')}" for kind, count in counts.items() if count) or "nothing"
-
-
-def _serve(folder: Path, host: str, port: int, demo: bool) -> int:
-    from .store.lock import folder_lock
-
-    url = f"http://{f'[{host}]' if ':' in host else host}:{port}"
-    with _listening(host, port) as listener, folder_lock(folder, f"the Fine Batch at {url}"):
-        return _serve_on(listener, folder, host, url, demo)
-
-
-def _listening(host: str, port: int) -> socket.socket:
-    """A socket of ours before anything else is done: nobody else can then be at that address."""
-    listener = socket.socket(socket.AF_INET6 if ":" in host else socket.AF_INET)
-    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-    try:
-        listener.bind((host, port))
-    except (OSError, OverflowError) as error:
-        listener.close()
-        said = error.strerror if isinstance(error, OSError) else "ports run from 0 to 65535"
-        raise OSError(f"cannot listen on {host}:{port} ({said}). Choose another with --port.") from error
-    return listener
-
-
-def _serve_on(listener: socket.socket, folder: Path, host: str, url: str, demo: bool) -> int:
-    # What is loaded stays: looking through it for garbage, again and again while it loads, is a tenth of the start.
-    gc.disable()
-    import uvicorn
-
-    from .api.app import WEB_DIST, create_app
-    from .store.database import Store
-
-    gc.freeze()
-    gc.enable()
-    if not WEB_DIST.is_dir():
-        raise OSError("the interface is not built yet: run `make build` first")
-    store = Store(folder)
-    try:
-        if store.copy_before:
-            print(f"The kitchen was brought to this version's form. A copy of before lies at {store.copy_before}.")
-        if demo:
-            from .demo.fill import fill
-
-            fill(store)
-        app = create_app(store, hosts=("127.0.0.1", "localhost", "::1", host))
-        config = uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=STOP_WITHIN_S)
-        listener.listen(128)
-        print(f"Fine Batch is ready: open {url}", flush=True)
-        uvicorn.Server(config).run(sockets=[listener])
-    finally:
-        store.close()
-    return 0
 
 
 if __name__ == "__main__":

@@ -18,7 +18,9 @@ from ..store.database import Store
 from ..workers import Workers
 from . import problems
 from .backing_up import BackingUp
+from .door import Door, Doorkeeper
 from .guard import Guard
+from .home import Home
 from .live import Live
 from .looking import Looking
 from .routes import ROUTERS
@@ -47,15 +49,18 @@ async def _warm_up(workers: Workers) -> None:
 
 
 def create_app(
-    data: Path | Store, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("127.0.0.1", "localhost")
-) -> FastAPI:
+    data: Path | Store, web: Path = WEB_DIST, hosts: tuple[str, ...] = ("127.0.0.1", "localhost"), doorkeeper: bool = False,
+    home: Home | None = None,
+) -> FastAPI:  # fmt: skip
     """The whole app on one data folder, or on a store that is open already (and stays so). `hosts` are the names it
-    answers to."""
+    answers to; with a `doorkeeper` only this computer and devices that were let in are answered; `home` says how they reach it."""
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         store = data if isinstance(data, Store) else Store(data)
         app.state.store = store
+        app.state.door = Door(store)
+        app.state.home = home
         app.state.scale = SimulatedScale()
         app.state.workers = Workers()
         app.state.live = Live(app.state.workers.live)
@@ -72,7 +77,7 @@ def create_app(
                 store.close()
 
     described: dict[int | str, dict[str, object]] = {
-        code: {"model": problems.ProblemDetails} for code in (400, 404, 413, 422)
+        code: {"model": problems.ProblemDetails} for code in (400, 401, 403, 404, 413, 422)
     }
     # The pages of documentation would load from foreign addresses, which the policy refuses; the schema itself is served.
     app = FastAPI(
@@ -81,6 +86,8 @@ def create_app(
     problems.install(app)
     problems.describe(app)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=5)
+    if doorkeeper:
+        app.add_middleware(Doorkeeper)
     app.add_middleware(Guard, hosts=hosts)
     for router in ROUTERS:
         app.include_router(router)

@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 from ..store.database import Store
 from ..workers import Workers
 from .backing_up import BackingUp
+from .door import Door
 from .live import Live
 from .looking import Looking
 
@@ -38,11 +39,17 @@ def _backups(request: Request) -> BackingUp:
     return backups
 
 
+def _door(request: Request) -> Door:
+    door: Door = request.app.state.door
+    return door
+
+
 # For routes that compute or wait between reading and writing: they open short transactions of their own.
 TheStore = Annotated[Store, Depends(_store)]
 TheLooking = Annotated[Looking, Depends(_looking)]
 TheLive = Annotated[Live, Depends(_live)]
 TheBackups = Annotated[BackingUp, Depends(_backups)]
+TheDoor = Annotated[Door, Depends(_door)]
 TheWorkers = Annotated[Workers, Depends(_workers)]
 
 

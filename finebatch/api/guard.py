@@ -1,12 +1,13 @@
 """What every answer carries and every request must obey: whose name and page it came by, size limit, headers."""
 
+from ipaddress import ip_address
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from .problems import MEDIA_TYPE, ProblemDetails
+from .problems import problem_response
 
 MAX_BODY_BYTES = 1_000_000
 MAX_ARCHIVE_BYTES = 1_000_000_000  # years of bakes with their pictures
@@ -37,7 +38,9 @@ class Guard:
         send = _with_headers(scope["path"], send)
         headers = Headers(scope=scope)
         most = MAX_ARCHIVE_BYTES if scope["path"] == "/api/archives" else MAX_BODY_BYTES
-        refusal = self._stranger(headers) or _foreign(scope["method"], headers) or _declared_too_large(headers, most)
+        refusal = (
+            self._stranger(scope, headers) or _foreign(scope["method"], headers) or _declared_too_large(headers, most)
+        )
         if refusal is not None:
             await refusal(scope, receive, send)
             return
@@ -63,16 +66,28 @@ class Guard:
         if seen > most and not refused:
             await _too_large(most)(scope, receive, send)
 
-    def _stranger(self, headers: Headers) -> JSONResponse | None:
-        """A page of elsewhere may get its own name to point here; it is not answered by that name."""
-        name = urlsplit(f"//{headers.get('host', '')}").hostname or ""
-        if "*" in self._hosts or name in self._hosts:
+    def _stranger(self, scope: Scope, headers: Headers) -> JSONResponse | None:
+        """A page of elsewhere may get its own name to point here; it is not answered by that name. The address by which a request came in is no name
+        that anybody can point elsewhere."""
+        try:
+            name = urlsplit(f"//{headers.get('host', '')}").hostname or ""
+        except ValueError:
+            name = ""
+        if "*" in self._hosts or name in self._hosts or _is_address_it_came_by(name, scope):
             return None
-        return _problem(
+        return problem_response(
             400,
             "Not by that name",
             "Fine Batch is not to be reached by this address. Use the one it printed at its start.",
         )
+
+
+def _is_address_it_came_by(name: str, scope: Scope) -> bool:
+    try:
+        came_by = ip_address((scope.get("server") or ("",))[0])
+        return ip_address(name) == getattr(came_by, "ipv4_mapped", None) or ip_address(name) == came_by
+    except ValueError:
+        return False
 
 
 def _foreign(method: str, headers: Headers) -> JSONResponse | None:
@@ -83,7 +98,7 @@ def _foreign(method: str, headers: Headers) -> JSONResponse | None:
     own = origin is None or urlsplit(origin).netloc == headers.get("host")
     if site in (None, "same-origin", "none") and own:
         return None
-    return _problem(403, "Not from there", "Another web page asked for this change. Nothing was done.")
+    return problem_response(403, "Not from there", "Another web page asked for this change. Nothing was done.")
 
 
 def _declared_too_large(headers: Headers, most: int) -> JSONResponse | None:
@@ -93,15 +108,10 @@ def _declared_too_large(headers: Headers, most: int) -> JSONResponse | None:
 
 def _too_large(most: int) -> JSONResponse:
     if most > MAX_BODY_BYTES:
-        return _problem(413, "Too large", "This is over 1 GB, more than a kitchen's archive comes to.")
-    return _problem(
+        return problem_response(413, "Too large", "This is over 1 GB, more than a kitchen's archive comes to.")
+    return problem_response(
         413, "Too large", "This is over 1 MB, far more than a recipe card. Paste the ingredient lines alone."
     )
-
-
-def _problem(status: int, title: str, detail: str) -> JSONResponse:
-    details = ProblemDetails(title=title, status=status, detail=detail)
-    return JSONResponse(details.model_dump(mode="json"), status, media_type=MEDIA_TYPE)
 
 
 def _with_headers(path: str, send: Send) -> Send:

@@ -122,6 +122,11 @@ def _store_fault(error: StoreFaultError) -> JSONResponse:
     return _respond(ProblemDetails(title="The kitchen's file", status=status, detail=str(error)))
 
 
+def problem_response(status: int, title: str, detail: str) -> JSONResponse:
+    """A problem as an answer, for what stands before the routes."""
+    return _respond(ProblemDetails(title=title, status=status, detail=detail))
+
+
 def _respond(details: ProblemDetails, **extra: Any) -> JSONResponse:
     return JSONResponse({**details.model_dump(mode="json"), **extra}, details.status, media_type=MEDIA_TYPE)
 

@@ -8,7 +8,7 @@ from ..core.base import MOST_CHANGES, FieldChange, Value
 from ..core.bench import DoughSpec
 from ..core.kitchen import Kitchen
 from ..store.doughs import SavedDough
-from .problems import Conflict
+from .problems import Conflict, ProblemDetails
 
 
 class BenchRequest(Value):
@@ -39,6 +39,9 @@ class DoughConflict(Conflict):
 
 STALE: dict[int | str, dict[str, Any]] = {409: {"model": DoughConflict}, 410: {"model": DoughConflict}}
 GONE: dict[int | str, dict[str, Any]] = {410: {"model": DoughConflict}}
+
+# Where the kitchen's file or folder gives trouble.
+NO_ROOM: dict[int | str, dict[str, Any]] = {503: {"model": ProblemDetails}, 507: {"model": ProblemDetails}}
 
 
 class Changes(Value):

@@ -237,6 +237,19 @@ class PictureRow(Base):
     jpeg: Mapped[bytes]
 
 
+class PairedRow(Base):
+    """A tablet or phone that was let in. Of its token only the hash is kept: who reads this file cannot come in by it."""
+
+    __tablename__ = "paired_devices"
+    __table_args__ = (Index("devices_by_token", "token_hash", unique=True),)
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    name: Mapped[str] = mapped_column(String(60))
+    token_hash: Mapped[str] = mapped_column(String(64))
+    created_at: Mapped[datetime]
+    seen_at: Mapped[datetime]
+
+
 class ReceivedRow(Base):
     """A change that was received under a device's key, and what was answered."""
 

@@ -12,6 +12,8 @@ from schemathesis.specs.openapi.checks import (
 )
 
 from finebatch.api.app import create_app
+from finebatch.api.backing_up import BackingUp
+from finebatch.api.door import Door
 from finebatch.devices.scale import SimulatedScale
 from finebatch.store.database import Store
 from finebatch.workers import Workers
@@ -24,6 +26,8 @@ _APP = create_app(_FOLDER, hosts=("*",))
 _APP.state.store = Store(_FOLDER)
 _APP.state.scale = SimulatedScale()
 _APP.state.workers = Workers()
+_APP.state.door, _APP.state.home = Door(_APP.state.store), None
+_APP.state.backups = BackingUp(_APP.state.store)
 # A body with a whole dough or kitchen has thousands of edges, the same in every operation that takes one: they are gone through in
 # these three, and random bodies in all.
 EDGES_IN = {("POST", "/api/assessments"), ("PUT", "/api/doughs/{dough_id}"), ("POST", "/api/cards/read")}

@@ -15,7 +15,7 @@ from finebatch.api.guard import MAX_BODY_BYTES
 from finebatch.core.base import FieldChange
 from tests.api.notebook_kit import on_shelf, written
 
-ZIP = {"content-type": "application/zip"}
+ZIP = {"content-type": "application/octet-stream"}
 
 
 def whole(client: TestClient) -> bytes:

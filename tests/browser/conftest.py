@@ -26,8 +26,8 @@ ARGUMENTS = [
 class Server:
     """`finebatch serve` in a process of its own, which tests may kill and start again."""
 
-    def __init__(self, launcher: Launcher, folder: Path, command: str = "serve") -> None:
-        self.launcher, self.folder, self.command = launcher, folder, command
+    def __init__(self, launcher: Launcher, folder: Path, command: str = "serve", *more: str) -> None:
+        self.launcher, self.folder, self.command, self.more = launcher, folder, command, more
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
@@ -35,7 +35,7 @@ class Server:
         self.start()
 
     def start(self) -> None:
-        self._pid = self.launcher.start(self.command, "--data", str(self.folder), "--port", str(self.port))
+        self._pid = self.launcher.start(self.command, "--data", str(self.folder), "--port", str(self.port), *self.more)
         for _ in range(1200):
             try:
                 urllib.request.urlopen(f"{self.url}/api/health", timeout=1)

@@ -37,6 +37,7 @@ def places(demo: Server, page: Page) -> dict[str, str]:
         "trays of the kitchen": "/kitchen?part=trays",
         "put aside": "/aside",
         "keeping": "/keeping",
+        "tablets": "/tablets",
         "missing": "/bench/none",
     }
 

@@ -8,6 +8,7 @@ import { lazy, type ReactNode, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { useAnswers } from "./client/answers";
+import { Gate } from "./pieces/gate";
 import { Coming, Shell } from "./pieces/shell";
 import { Tips } from "./pieces/tip";
 import { Doughs } from "./places/doughs/Doughs";
@@ -23,6 +24,7 @@ const places = {
   Oven: () => import("./places/oven/Oven"),
   NewDough: () => import("./places/doughs/NewDough"),
   Aside: () => import("./places/doughs/Aside"),
+  Tablets: () => import("./places/kitchen/Tablets"),
   Keeping: () => import("./places/keeping/Keeping"),
   Notebook: () => import("./places/notebook/Notebook"),
   KitchenPlace: () => import("./places/kitchen/KitchenPlace"),
@@ -35,6 +37,7 @@ const Day = lazy(() => places.Day().then((place) => ({ default: place.Day })));
 const PlanView = lazy(() => places.PlanView().then((place) => ({ default: place.PlanView })));
 const Oven = lazy(() => places.Oven().then((place) => ({ default: place.Oven })));
 const NewDough = lazy(() => places.NewDough().then((place) => ({ default: place.NewDough })));
+const Tablets = lazy(() => places.Tablets().then((place) => ({ default: place.Tablets })));
 const Keeping = lazy(() => places.Keeping().then((place) => ({ default: place.Keeping })));
 const Aside = lazy(() => places.Aside().then((place) => ({ default: place.Aside })));
 const Notebook = lazy(() => places.Notebook().then((place) => ({ default: place.Notebook })));
@@ -66,26 +69,29 @@ createRoot(root).render(
       <BrowserRouter>
         <Answers>
           <Tips>
-            <Shell>
-              <Suspense fallback={<Coming title="" />}>
-                <Routes>
-                  <Route path="/" element={<Doughs />} />
-                  <Route path="/new" element={<NewDough />} />
-                  <Route path="/bench/:id?" element={<Bench />} />
-                  <Route path="/weigh/:id" element={<WeighIn />} />
-                  <Route path="/card/:id" element={<PrintedCard />} />
-                  <Route path="/trays/:id?" element={<Trays />} />
-                  <Route path="/day" element={<Day />} />
-                  <Route path="/day/:id" element={<PlanView />} />
-                  <Route path="/oven/:id?" element={<Oven />} />
-                  <Route path="/notebook/:id?" element={<Notebook />} />
-                  <Route path="/aside" element={<Aside />} />
-                  <Route path="/keeping" element={<Keeping />} />
-                  <Route path="/kitchen" element={<KitchenPlace />} />
-                  <Route path="*" element={<Doughs />} />
-                </Routes>
-              </Suspense>
-            </Shell>
+            <Gate>
+              <Shell>
+                <Suspense fallback={<Coming title="" />}>
+                  <Routes>
+                    <Route path="/" element={<Doughs />} />
+                    <Route path="/new" element={<NewDough />} />
+                    <Route path="/bench/:id?" element={<Bench />} />
+                    <Route path="/weigh/:id" element={<WeighIn />} />
+                    <Route path="/card/:id" element={<PrintedCard />} />
+                    <Route path="/trays/:id?" element={<Trays />} />
+                    <Route path="/day" element={<Day />} />
+                    <Route path="/day/:id" element={<PlanView />} />
+                    <Route path="/oven/:id?" element={<Oven />} />
+                    <Route path="/notebook/:id?" element={<Notebook />} />
+                    <Route path="/aside" element={<Aside />} />
+                    <Route path="/keeping" element={<Keeping />} />
+                    <Route path="/tablets" element={<Tablets />} />
+                    <Route path="/kitchen" element={<KitchenPlace />} />
+                    <Route path="*" element={<Doughs />} />
+                  </Routes>
+                </Suspense>
+              </Shell>
+            </Gate>
           </Tips>
         </Answers>
       </BrowserRouter>

@@ -17,10 +17,11 @@ from ...store.archive.writing import write
 from ...store.database import Store
 from ..deps import TheStore
 from ..files import dated_file
-from ..requests import Done
+from ..requests import NO_ROOM, Done
 
 router = APIRouter(prefix="/api/archives", tags=["keeping"])
 MEDIA_TYPE = "application/zip"
+_BYTES = {"content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}}
 _ZIP = {"content": {MEDIA_TYPE: {"schema": {"type": "string", "format": "binary"}}}}
 
 
@@ -37,7 +38,7 @@ class Takes(Value):
     takes: dict[Annotated[str, Field(max_length=120)], Take] = Field(default={}, max_length=MOST_ASKED)
 
 
-@router.get("/whole", operation_id="archiveKitchen", response_class=FileResponse, responses={200: _ZIP})
+@router.get("/whole", operation_id="archiveKitchen", response_class=FileResponse, responses={200: _ZIP, **NO_ROOM})
 def archive_kitchen(store: TheStore) -> FileResponse:
     """Everything in this kitchen as one archive."""
     _, path = incoming.place_for(store.path.parent)
@@ -47,7 +48,9 @@ def archive_kitchen(store: TheStore) -> FileResponse:
     return FileResponse(path, media_type=MEDIA_TYPE, headers=dated_file("finebatch", "zip"), background=gone)
 
 
-@router.post("", operation_id="handInArchive", openapi_extra={"requestBody": {"required": True, **_ZIP}})
+@router.post(
+    "", operation_id="handInArchive", responses=NO_ROOM, openapi_extra={"requestBody": {"required": True, **_BYTES}}
+)
 async def hand_in_archive(request: Request, store: TheStore) -> ArchiveHere:
     """Hand in an archive: it is read whole, and told what would become of the kitchen. Nothing is changed."""
     id, path = incoming.place_for(store.path.parent)
@@ -66,7 +69,7 @@ def _compared(store: Store, id: str) -> Compared:
         return compare(session, archive)
 
 
-@router.post("/{archive_id}", operation_id="takeInArchive")
+@router.post("/{archive_id}", operation_id="takeInArchive", responses=NO_ROOM)
 def take_in_archive(archive_id: str, takes: Takes, store: TheStore) -> Compared:
     """Take it in, all of it or nothing."""
     path = incoming.place_of(store.path.parent, archive_id)

@@ -10,6 +10,7 @@ from ...store.backups import Backup, Drill
 from ...store.tables import utc_now
 from ..deps import TheBackups, TheStore
 from ..files import as_file
+from ..requests import NO_ROOM
 
 router = APIRouter(prefix="/api/backups", tags=["keeping"])
 MEDIA_TYPE = "application/vnd.sqlite3"
@@ -34,13 +35,13 @@ def list_backups(store: TheStore, making: TheBackups) -> Backups:
     )  # fmt: skip
 
 
-@router.post("", operation_id="makeBackup", status_code=201)
+@router.post("", operation_id="makeBackup", status_code=201, responses=NO_ROOM)
 async def make_backup(making: TheBackups) -> Backup:
     """Make a copy now, and check it."""
     return await making.make()
 
 
-@router.post("/{name}/drill", operation_id="drillBackup")
+@router.post("/{name}/drill", operation_id="drillBackup", responses=NO_ROOM)
 def drill_backup(name: str, store: TheStore) -> Drill:
     """Bring a copy back to the side and read everything in it. The kitchen stays as it is."""
     return backups.drill(backups.place_of(store.path.parent, name), store.path)

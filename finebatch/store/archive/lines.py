@@ -141,5 +141,6 @@ TABLES = (
     Table(tables.RunEventRow, part_of="runs", by="run_id"),
     Table(tables.ReadingRow, part_of="runs", by="run_id"),
 )
-NOT_KEPT = ("received",)  # the keys of devices' changes: of use to this server alone
+# The keys of devices' changes, and who was let in: of use to this server alone.
+NOT_KEPT = ("received", "paired_devices")
 BY_NAME = {table.name: table for table in TABLES}

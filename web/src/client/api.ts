@@ -36,6 +36,9 @@ export class ApiError extends Error {
   }
 }
 
+/** Told when the kitchen does not know this device (any more). */
+export const SHUT = "finebatch:shut";
+
 interface Answer<T> {
   data?: T;
   error?: unknown;
@@ -53,6 +56,7 @@ export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
   }
   const { data, error, response } = settled;
   if (error !== undefined || !response.ok) {
+    if (response.status === 401) window.dispatchEvent(new Event(SHUT));
     const body = (error ?? {}) as { detail?: string; errors?: FieldError[]; current?: unknown };
     throw new ApiError(
       response.status,

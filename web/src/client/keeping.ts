@@ -37,7 +37,7 @@ export function useKeeping() {
         api.POST("/api/archives", {
           body: file as unknown as string,
           bodySerializer: (body) => body as unknown as BodyInit,
-          headers: { "content-type": "application/zip" },
+          headers: { "content-type": "application/octet-stream" },
         }),
       ),
     takeIn: async (archive_id: string, takes: Record<string, Take>) => {

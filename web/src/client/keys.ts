@@ -15,6 +15,8 @@ export const keys = {
   plansOf: (aside: boolean) => ["plans", aside],
   plan: (id: string) => ["plan", id],
   backups: ["backups"],
+  door: ["door"],
+  devices: ["devices"],
   runs: ["runs"],
   run: (id: string) => ["run", id],
   catalogue: ["catalogue"],

@@ -38,7 +38,7 @@ export interface OutboxView {
 
 const RETRY_MS = 2000;
 const TOGETHER_MS = 250;
-const RETRIED = [0, 502, 503, 504, 507];
+const RETRIED = [401, 0, 502, 503, 504, 507];
 
 type Waiter = { resolve: (answer: unknown) => void; reject: (error: ApiError) => void };
 type Listener = (entry: Entry, answer: unknown) => void;

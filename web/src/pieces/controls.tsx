@@ -1,6 +1,7 @@
 /** Controls shared by all places: knuckle-sized, labelled, with room for a message at the field. */
 import clsx from "clsx";
 import { type ButtonHTMLAttributes, type ReactNode, useEffect, useId, useState } from "react";
+import { Link } from "react-router";
 
 export function Button({
   kind = "plain",
@@ -19,6 +20,27 @@ export function Button({
       )}
       {...rest}
     />
+  );
+}
+
+const AS_BUTTON =
+  "inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-4 font-semibold hover:bg-well";
+
+/** A way to another place that looks as the buttons beside it do. */
+export function LinkButton({ to, children }: { to: string; children: ReactNode }) {
+  return (
+    <Link to={to} className={AS_BUTTON}>
+      {children}
+    </Link>
+  );
+}
+
+/** A file to take away. */
+export function FileButton({ href, children }: { href: string; children: ReactNode }) {
+  return (
+    <a href={href} download className={AS_BUTTON}>
+      {children}
+    </a>
   );
 }
 

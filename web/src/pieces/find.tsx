@@ -85,6 +85,7 @@ function Finder({ onKeys, onDone }: { onKeys: () => void; onDone: () => void }) 
           : []),
         { key: "day", name: "Day", says: "plan the baking", run: go("/day") },
         { key: "kitchen", name: "Kitchen", says: "oven, trays, fridge, units, clock", run: go("/kitchen") },
+        { key: "tablets", name: "Tablets and phones", says: "let a device in", run: go("/tablets") },
         {
           key: "keeping",
           name: "Keeping safe",

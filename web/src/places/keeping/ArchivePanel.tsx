@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import type { Kitchen, Schemas } from "../../client/api";
 import { type ArchiveHere, type Take, useKeeping, WHOLE } from "../../client/keeping";
 import { Segments } from "../../pieces/choice";
-import { Button } from "../../pieces/controls";
+import { Button, FileButton } from "../../pieces/controls";
 import { Note, Panel } from "../../pieces/notes";
 import { clock, day } from "../../words/numbers";
 
@@ -66,13 +66,7 @@ export function ArchivePanel({ kitchen }: { kitchen: Kitchen }) {
           computer or for years from now.
         </p>
         <div className="flex flex-wrap gap-3">
-          <a
-            className="inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-4 font-semibold hover:bg-well"
-            href={WHOLE}
-            download
-          >
-            Save the archive
-          </a>
+          <FileButton href={WHOLE}>Save the archive</FileButton>
           <Button disabled={busy} onClick={() => chooser.current?.click()}>
             {busy ? "Reading…" : "Take one in"}
           </Button>

@@ -1,11 +1,11 @@
 /** The kitchen as a drawing: tap a part to set it. Everything else follows from here. */
 import clsx from "clsx";
-import { Link } from "react-router";
 import { useOutbox } from "../../client/answers";
 import type { ApiError, Kitchen } from "../../client/api";
 import { useKitchen, useSaveKitchen } from "../../client/kitchen";
 import { type KitchenPart, KitchenScene, PARTS_AT, SCENE } from "../../drawing/kitchen";
 import { useChosen } from "../../pieces/address";
+import { LinkButton } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { Coming, PlaceHeader } from "../../pieces/shell";
@@ -39,12 +39,8 @@ export function KitchenPlace() {
                   ? "Kept here, not yet on the server"
                   : "Not kept yet: leave this page open"}
         </span>
-        <Link
-          to="/keeping"
-          className="inline-flex min-h-11 items-center rounded-[10px] border-[1.5px] border-rim bg-raised px-4 font-semibold hover:bg-well"
-        >
-          Keeping safe
-        </Link>
+        <LinkButton to="/tablets">Tablets and phones</LinkButton>
+        <LinkButton to="/keeping">Keeping safe</LinkButton>
       </PlaceHeader>
       <div className="grid items-start gap-4 p-5 lg:grid-cols-[minmax(0,11fr)_minmax(0,9fr)]">
         {(asked.length > 0 || adjusted.length > 0) && (
