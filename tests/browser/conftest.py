@@ -95,7 +95,10 @@ def server(launcher: Launcher, tmp_path: Path) -> Iterator[Server]:
 
 @pytest.fixture
 def page(browser: Browser) -> Iterator[Page]:
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, timezone_id="Europe/Dublin", locale="en-GB")
+    # The worker that keeps the app for when the server is away is tried in test_away.py; it would fetch all of it in every test.
+    context = browser.new_context(
+        viewport={"width": 1280, "height": 800}, timezone_id="Europe/Dublin", locale="en-GB", service_workers="block"
+    )
     page = context.new_page()
     page.set_default_timeout(40_000)
     failures: list[str] = []

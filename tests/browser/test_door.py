@@ -29,7 +29,9 @@ def home(launcher: Launcher, tmp_path: Path) -> Iterator[Server]:
 
 @pytest.fixture
 def tablet(browser: Browser) -> Iterator[Page]:
-    context = browser.new_context(viewport={"width": 820, "height": 1180}, locale="en-GB", has_touch=True)
+    context = browser.new_context(
+        viewport={"width": 820, "height": 1180}, locale="en-GB", has_touch=True, service_workers="block"
+    )
     page = context.new_page()
     page.set_default_timeout(40_000)
     yield page

@@ -224,7 +224,7 @@ def test_the_measuring_habit_changes_the_grams_at_once(page: Page, server: Serve
 def test_two_devices_with_one_dough_open_lose_nothing(browser: Browser, page: Page, shared: Server) -> None:
     on_the_bench(page, shared)
     saved(page)
-    tablet = browser.new_context().new_page()
+    tablet = browser.new_context(service_workers="block").new_page()
     tablet.goto(page.url)
     tablet.get_by_label("Name of the dough").fill("From the tablet")
     saved(tablet)

@@ -50,7 +50,7 @@ def dough_id(page: Page) -> str:
 
 
 def other_device(browser: Browser, page: Page) -> Page:
-    other = browser.new_context(viewport={"width": 820, "height": 1180}).new_page()
+    other = browser.new_context(viewport={"width": 820, "height": 1180}, service_workers="block").new_page()
     other.set_default_timeout(40_000)
     other.goto(page.url)
     return other

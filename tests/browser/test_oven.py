@@ -52,7 +52,9 @@ def plan(server: Server) -> Json:
 
 @pytest.fixture
 def tablet(browser: Browser) -> Iterator[Page]:
-    context = browser.new_context(viewport={"width": 820, "height": 1180}, timezone_id="Europe/Dublin", locale="en-GB")
+    context = browser.new_context(
+        viewport={"width": 820, "height": 1180}, timezone_id="Europe/Dublin", locale="en-GB", service_workers="block"
+    )
     context.add_init_script(TONES)
     page = context.new_page()
     page.set_default_timeout(40_000)

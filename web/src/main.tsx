@@ -61,6 +61,8 @@ const client = new QueryClient({
 });
 
 startTheme();
+// Only secure pages have one: https, or this very computer.
+if (import.meta.env.PROD) navigator.serviceWorker?.register("/sw.js").catch(() => undefined);
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root");
 createRoot(root).render(

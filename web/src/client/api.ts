@@ -1,5 +1,6 @@
 /** The one way to the server: typed from its own schema, errors as sentences for a person. */
 import createClient from "openapi-fetch";
+import { noteAnswer } from "./kept";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -55,6 +56,7 @@ export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
     throw new ApiError(0, "The kitchen computer does not answer. Is it on, and on the same network?");
   }
   const { data, error, response } = settled;
+  noteAnswer(response);
   if (error !== undefined || !response.ok) {
     if (response.status === 401) window.dispatchEvent(new Event(SHUT));
     const body = (error ?? {}) as { detail?: string; errors?: FieldError[]; current?: unknown };

@@ -10,6 +10,7 @@ import { Sheet } from "./dialog";
 import { DropAnywhere } from "./dropped";
 import { Find } from "./find";
 import { focusTitle } from "./focus";
+import { Kept } from "./kept";
 import { Tip } from "./tip";
 import { Toasts } from "./toasts";
 import { Waiting } from "./waiting";
@@ -153,6 +154,7 @@ export function Shell({ children }: { children: ReactNode }) {
       <DropAnywhere />
       <Toasts />
       <main id="place" className="flex min-w-0 flex-1 flex-col">
+        <Kept />
         <div className="min-w-0 flex-1">
           <Boundary place={pathname}>{children}</Boundary>
         </div>
