@@ -12,7 +12,7 @@ unexport PYTHONDONTWRITEBYTECODE
 NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
 NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
 
-.PHONY: demo test dev lint build types bench truth learnbench faultbench tradetable daybench repairbench ovenbench mutants golden pictures clean help
+.PHONY: demo test dev lint build wheel types bench truth learnbench faultbench tradetable daybench repairbench ovenbench mutants golden pictures clean help
 
 help: ## what there is
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
@@ -39,6 +39,9 @@ lint: $(STAMPS)/dev $(STAMPS)/npm ## formatting, types, borders, drift of the ge
 	$(NPM) run --silent check
 
 build: $(STAMPS)/web ## the interface, into web/dist
+
+wheel: $(STAMPS)/dev build ## one file with the interface in it, into dist/: `pip install` of it needs no Node
+	$(VENV)/bin/uv build --quiet --wheel --no-build-isolation --python $(PY) --out-dir dist
 
 types: $(STAMPS)/run $(STAMPS)/npm ## TypeScript types, limits and defaults from the API's schema
 	$(PY) -m finebatch.api.schema var/openapi.json web/src/client/limits.ts
@@ -80,7 +83,7 @@ pictures: $(STAMPS)/dev build $(STAMPS)/chromium ## docs/screenshots anew, from 
 	$(PY) -m tests.pictures
 
 clean: ## everything that was made
-	rm -rf $(VENV) $(STAMPS) web/node_modules web/dist var
+	rm -rf $(VENV) $(STAMPS) web/node_modules web/dist dist var
 
 $(VENV)/bin/uv:
 	@python3 -c 'import sys; sys.exit(sys.version_info < (3, 11))' || { echo "Fine Batch needs Python 3.11 or newer."; exit 1; }

@@ -6,6 +6,7 @@ from datetime import datetime
 from pathlib import Path
 
 from . import __doc__ as about
+from .doctor import looked_over, program_version, service_file, told
 
 DEFAULT_DATA = Path.home() / ".local" / "share" / "finebatch"
 DEFAULT_PORT = 8765
@@ -25,6 +26,11 @@ def main(arguments: list[str] | None = None) -> int:
             return _archive(options.data, options.target)
         if options.command == "take-in":
             return _take_in(options.data, options.archive, options.differing)
+        if options.command == "doctor":
+            return _doctor(options.data)
+        if options.command == "service":
+            print(service_file(options.data, options.home), end="")
+            return 0
         if options.command == "read":
             return _read(options.file, options.measures)
         from .serving import Where, serve
@@ -38,6 +44,7 @@ def main(arguments: list[str] | None = None) -> int:
 
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="finebatch", description=about)
+    parser.add_argument("--version", action="version", version=f"Fine Batch {program_version()}")
     commands = parser.add_subparsers(dest="command", required=True)
     for name, words in (("serve", "serve a kitchen"), ("demo", "serve, filled with the demo kitchen if empty")):
         command = commands.add_parser(name, help=words)
@@ -70,6 +77,15 @@ def _parser() -> argparse.ArgumentParser:
         "--differing", choices=["ask", "mine", "theirs", "both"], default="ask",
         help="what stays of things that differ: ask (name them and do nothing), what is here, what is in the archive, or of doughs both",
     )  # fmt: skip
+    command = commands.add_parser(
+        "doctor", help="say what is there, what is missing, where the data lies and which version this is"
+    )
+    command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
+    command = commands.add_parser(
+        "service", help="print a service file (systemd) that starts Fine Batch with the machine"
+    )
+    command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
+    command.add_argument("--home", action="store_true", help="open to the home network")
     command = commands.add_parser("read", help="print what is understood of a card, as JSON (docs/reading.md)")
     command.add_argument(
         "file", nargs="?", default="-", help="a card, page or recipe file; standard input unless given"
@@ -128,6 +144,12 @@ def _try_out(folder: Path, copy: Path) -> int:
     if holds.unreadable:
         print(f"{holds.unreadable} of them cannot be read by this version, and would be kept as they are.")
     return 0
+
+
+def _doctor(folder: Path) -> int:
+    findings = looked_over(folder)
+    print(told(findings))
+    return 0 if all(one.well for one in findings) else 1
 
 
 def _archive(folder: Path, target: Path | None) -> int:

@@ -25,7 +25,9 @@ from .live import Live
 from .looking import Looking
 from .routes import ROUTERS
 
-WEB_DIST = Path(__file__).resolve().parents[2] / "web" / "dist"
+# A wheel holds the built interface in the package; in the project's own folder it is built beside it.
+_IN_WHEEL, _IN_FOLDER = (Path(__file__).resolve().parents[up] / "web" for up in (1, 2))
+WEB_DIST = _IN_WHEEL if _IN_WHEEL.is_dir() else _IN_FOLDER / "dist"
 
 
 class Interface(StaticFiles):

@@ -36,3 +36,19 @@ def folder_lock(folder: Path, holder: str) -> Iterator[None]:
         yield
     finally:
         os.close(descriptor)
+
+
+def holder(folder: Path) -> str | None:
+    """Who holds a folder now, in words; None where nobody does. Looks, and holds nothing after."""
+    try:
+        descriptor = os.open(folder / LOCK_NAME, os.O_RDONLY)
+    except OSError:
+        return None
+    try:
+        fcntl.flock(descriptor, fcntl.LOCK_SH | fcntl.LOCK_NB)
+    except OSError:
+        return os.read(descriptor, 200).decode("utf-8", "replace").strip() or "another program"
+    else:
+        return None
+    finally:
+        os.close(descriptor)
