@@ -34,6 +34,7 @@ KILLS = 1000
 LOOK_THROUGH_EVERY = 10
 LONGEST_S = 0.45
 OF_ARCHIVE = 3
+STEPS = 100  # of a metre, of a gram: so many writes stay within what may be typed
 LOST = (OSError, HTTPException, ValueError)  # a connection that went, or an answer that was cut off
 
 
@@ -100,12 +101,12 @@ class Doughs(Writer):
 
 class Settings(Writer):
     def save(self, number: int) -> None:
-        change = {"path": ["altitude_m"], "was": float(number - 1), "now": float(number)}
+        change = {"path": ["altitude_m"], "was": (number - 1) / STEPS, "now": number / STEPS}
         answer = self.kitchen.done("PATCH", "/api/kitchen", {"changes": [change]})
         assert not answer["conflicts"], answer
 
     def found(self) -> int:
-        return int(self.kitchen.got("/api/kitchen")["kitchen"]["altitude_m"])
+        return round(self.kitchen.got("/api/kitchen")["kitchen"]["altitude_m"] * STEPS)
 
 
 class Bowl(Writer):
@@ -113,11 +114,15 @@ class Bowl(Writer):
         self.id = self.kitchen.dough("For the bowl")
 
     def save(self, number: int) -> None:
-        change = {"path": ["poured_g", "l1"], "was": float(number - 1) if number > 1 else None, "now": float(number)}
+        change = {
+            "path": ["poured_g", "l1"],
+            "was": (number - 1) / STEPS if number > 1 else None,
+            "now": number / STEPS,
+        }
         self.kitchen.done("PATCH", f"/api/doughs/{self.id}/weigh-in", {"changes": [change]})
 
     def found(self) -> int:
-        return int(self.kitchen.got(f"/api/doughs/{self.id}/weigh-in")["state"]["poured_g"].get("l1", 0))
+        return round(self.kitchen.got(f"/api/doughs/{self.id}/weigh-in")["state"]["poured_g"].get("l1", 0) * STEPS)
 
 
 class Versions(Writer):
@@ -128,7 +133,8 @@ class Versions(Writer):
         self.kitchen.done("POST", f"/api/doughs/{self.id}/versions", {"revision": 1, "note": str(number)})
 
     def found(self) -> int:
-        return len(self.kitchen.got(f"/api/doughs/{self.id}/versions"))
+        # The list is of the latest; each was kept over the one before.
+        return max((int(one["note"]) for one in self.kitchen.got(f"/api/doughs/{self.id}/versions")), default=0)
 
 
 class Bakes(Writer):
@@ -309,9 +315,12 @@ def run(kills: int, seed: int, say: Callable[[str], None] = print) -> tuple[list
     try:
         kitchen = Kitchen(launcher, folder / "data")
         for kill in range(1, kills + 1):
-            wrong += kitchen.killed(dice.uniform(0.0, LONGEST_S))
+            found = kitchen.killed(dice.uniform(0.0, LONGEST_S))
             if kill % LOOK_THROUGH_EVERY == 0 or kill == kills:
-                wrong += kitchen.looked_through()
+                found += kitchen.looked_through()
+            for one in found:
+                say(f"after kill {kill}: {one[:400]}")
+            wrong += found
             if kill % 100 == 0:
                 say(f"{kill} kills, {len(wrong)} lost or torn")
         kitchen.server.kill()
@@ -327,6 +336,4 @@ if __name__ == "__main__":
     for kind, count in sorted(written.items()):
         print(f"{count:7d} acknowledged: {kind}")
     print(f"{asked_kills} kills, {sum(written.values())} acknowledged writes, {len(lost)} lost or torn")
-    for line in lost[:20]:
-        print(line)
     sys.exit(bool(lost))

@@ -79,7 +79,7 @@ def create_app(
                 store.close()
 
     described: dict[int | str, dict[str, object]] = {
-        code: {"model": problems.ProblemDetails} for code in (400, 401, 403, 404, 413, 422)
+        code: {"model": problems.ProblemDetails} for code in (400, 401, 403, 404, 413, 415, 422)
     }
     # The pages of documentation would load from foreign addresses, which the policy refuses; the schema itself is served.
     app = FastAPI(

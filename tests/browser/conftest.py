@@ -103,6 +103,8 @@ def page(browser: Browser) -> Iterator[Page]:
     page.set_default_timeout(40_000)
     failures: list[str] = []
     page.on("pageerror", lambda error: failures.append(str(error)))
+    # Nothing the app does may be what its own policy refuses.
+    page.on("console", lambda said: failures.append(said.text) if "Content Security Policy" in said.text else None)
     yield page
     context.close()
     assert failures == []

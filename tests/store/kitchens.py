@@ -72,7 +72,7 @@ def filled(folder: Path, made: tuple[list[DoughSpec], list[tuple[str, int]]]) ->
                     db, (FieldChange(path=("room_c",), was=kitchen.get(db).kitchen.room_c, now=15.0 + which),)
                 )
             elif deed == "plan":
-                db.add(_plan_row(number))
+                db.add(plan_row(number))
             elif deed == "run" and runs.open_run(db) is None:
                 _run(db, ended=which % 2 == 0)
             elif shelf:
@@ -97,7 +97,7 @@ def _done(db: Any, dough: str, deed: str, number: int) -> None:
             bakes.save(db, saved.id, saved.revision, saved.bake.but(baked_at=NOW))
 
 
-def _plan_row(number: int) -> PlanRow:
+def plan_row(number: int) -> PlanRow:
     return PlanRow(
         id=f"plan{number:04d}" * 4, revision=1, title=f"Day {number}", created_at=NOW, starts_at=PLAN.start, ends_at=PLAN.end, deleted_at=None,
         doughs=[body_of(Kind.DOUGH, drop_dough())], request=body_of(Kind.DAY_REQUEST, ASKED), body=body_of(Kind.PLAN, PLAN),
