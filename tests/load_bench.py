@@ -16,6 +16,7 @@ from finebatch.store.archive.merging import take_in
 from finebatch.store.archive.reading import opened
 from finebatch.store.archive.writing import write
 from finebatch.store.database import Store
+from finebatch.store.knowledge import looked_anew
 from finebatch.store.tables import BakeRow, PlanRow
 from tests.api.serving import ask, serving
 from tests.core.notebook.kit import bake
@@ -23,6 +24,7 @@ from tests.kit import cut_dough, drop_dough
 from tests.store.kitchens import plan_row
 
 DOUGHS, BAKES, DAYS = 2000, 5000, 500
+OF_DOUGHS = 300  # that are ever baked
 TIMES = 20
 LISTS = (
     "/api/doughs", "/api/doughs?order=name", "/api/doughs?words=number%2017", "/api/doughs?without=egg", "/api/doughs?aside=true", "/api/doughs/choices",
@@ -51,7 +53,12 @@ def filled(folder: Path) -> str:
         one, day = session.scalars(select(BakeRow)).one(), session.scalars(select(PlanRow)).one()
         session.expunge_all()
     began = datetime(2020, 1, 1, tzinfo=UTC)
-    copied(store, one, BAKES - 1, lambda n: {"dough_id": ids[n % 300], "baked_at": began + timedelta(hours=9 * n)})
+    copied(
+        store, one, BAKES - 1, lambda n: {"dough_id": ids[n % OF_DOUGHS], "baked_at": began + timedelta(hours=9 * n)}
+    )
+    with store.session() as session:
+        for id in ids[:OF_DOUGHS]:
+            looked_anew(session, id)
     copied(store, day, DAYS - 1, lambda n: {"created_at": began + timedelta(days=n), "title": f"Day {n}"})
     store.close()
     return ids[1]

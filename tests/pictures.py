@@ -6,7 +6,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
-from tests.browser.hands import setting, take
+from tests.browser.hands import setting
 from tests.browser.launcher import Launcher
 
 RUSKS = "Keeper's Rusks"
@@ -34,7 +34,9 @@ def main() -> None:
             "plan-three-doughs": f"/day/{next(id for title, id in plans.items() if 'Tide' in title)}",
             "notebook": f"/notebook/{doughs['Deck Drops']}",
             "kitchen": "/kitchen",
+            "keeping": "/keeping",
         }
+        page.request.post(f"{server.url}/api/backups")
         card = (
             "HARBOUR GINGER ROUNDS\nmakes about 3 dozen\n\n2 1/4 cups flour, sifted      1 1/2 tsp baking soda\n1/4 tsp salt      2 tsp ground ginger\n"
             "3/4 cup butter, softened      1 cup brown sugar\n1 egg      1/4 cup treacle\nTo roll: 1/3 cup granulated sugar\n\nMethod\n"
@@ -87,11 +89,6 @@ def oven(page: Page, url: str, plan: str) -> None:
 def bench_sheets(page: Page, url: str) -> None:
     """The bench's other views and sheets."""
     page.goto(url)
-    take(page, "swap")
-    page.get_by_role("button", name="Ground flaxseed").click()
-    page.wait_for_timeout(900)
-    page.screenshot(path=FOLDER / "swap.png")
-    page.keyboard.press("Escape")
     page.get_by_role("button", name="What if…").click()
     page.wait_for_timeout(1200)
     page.screenshot(path=FOLDER / "what-if.png")
