@@ -14,6 +14,7 @@ from hypothesis import given, settings
 
 from finebatch.cli import main
 from finebatch.core.bench import DoughSpec
+from finebatch.core.live.events import Noted
 from finebatch.demo.fill import fill
 from finebatch.store import bakes, doughs, runs
 from finebatch.store.archive.comparing import Compared, compare
@@ -140,6 +141,27 @@ def test_mine_stays_or_theirs_comes(both: tuple[Store, Path], take: Take) -> Non
         assert any(bake.bake.measured.note == "mine" for bake in bakes.listed(db, None).bakes) is mine
         # Whoever has the old one open is told: the revision went on.
         assert dough.revision == (2 if mine else 3)
+
+
+def test_a_run_of_the_archives_comes_with_all_that_was_told_in_it(tmp_path: Path) -> None:
+    store = filled(tmp_path / "a", ([], [("run", 1)]))
+    path = archived(store, tmp_path / "a.zip")
+    there = all_lines(store)
+    with store.session() as db:
+        (run,) = runs.listed(db)
+        for number in range(2):
+            runs.told(db, run.id, f"key-later-{number}", Noted(text="later"))
+    with opened(path) as archive, store.reading() as db:
+        (differing,) = compare(db, archive).differing
+    assert differing.kind == "runs"
+    taken(store, path, {differing.id: Take.MINE})
+    assert len(all_lines(store)["run_events"]) == 5
+    taken(store, path, {differing.id: Take.THEIRS})
+    after = all_lines(store)
+    assert after["run_events"] == there["run_events"]
+    assert after["oven_readings"] == there["oven_readings"]
+    with store.reading() as db:
+        assert len(runs.get(db, run.id).events) == 3
 
 
 def test_of_a_dough_both_can_be_kept(both: tuple[Store, Path]) -> None:

@@ -110,7 +110,7 @@ def test_a_kitchen_open_to_the_home_speaks_https_by_it(tmp_path: Path) -> None:
         probe.bind(("127.0.0.1", 0))
         port = probe.getsockname()[1]
     command = [sys.executable, "-m", "finebatch.cli", "serve", "--home", "--data", str(tmp_path), "--port", str(port)]
-    with subprocess.Popen(command, stdout=subprocess.PIPE, text=True) as served:
+    with subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True) as served:
         try:
             assert served.stdout is not None
             said = served.stdout.readline() + served.stdout.readline()
@@ -126,10 +126,17 @@ def test_a_kitchen_open_to_the_home_speaks_https_by_it(tmp_path: Path) -> None:
             assert json.loads(answer.split(b"\r\n\r\n", 1)[1])["secure"] is True
             # Both speak for one kitchen.
             posted = urllib.request.Request(f"http://127.0.0.1:{port}/api/door/invitation", b"", method="POST")
-            assert urllib.request.urlopen(posted, timeout=5).status == 201
+            code = json.loads(urllib.request.urlopen(posted, timeout=5).read())["code"]
+            knock = json.dumps({"code": code, "name": "Tablet"}).encode()
+            kind = {"content-type": "application/json"}
+            let_in = urllib.request.Request(f"http://127.0.0.1:{port}/api/door/pairing", knock, kind, method="POST")
+            token = urllib.request.urlopen(let_in, timeout=5).headers["set-cookie"].split("=")[1].split(";")[0]
             for address in own_addresses()[:1]:
                 with pytest.raises(urllib.error.HTTPError, match="401"):
                     urllib.request.urlopen(f"http://{address}:{port}/api/doughs", timeout=5)
         finally:
             served.terminate()
             served.wait(timeout=10)
+        logged = said + served.stdout.read()
+        assert code not in logged
+        assert token not in logged

@@ -46,6 +46,11 @@ class Compared(Value):
 
 def compare(session: Session, archive: Archive) -> Compared:
     """What would become of this kitchen, were the archive taken in. Reads all of it; ArchiveError where any of it cannot be."""
+    return compare_by_key(session, archive)[0]
+
+
+def compare_by_key(session: Session, archive: Archive) -> tuple[Compared, dict[str, set[str]]]:
+    """The same, with the keys of what is here, by table."""
     counted: list[Counted] = []
     differing: list[Differing] = []
     known = {table.name: set(_keys_here(session, table)) for table in TABLES}
@@ -66,11 +71,13 @@ def compare(session: Session, archive: Archive) -> Compared:
             if key not in known[table.name]:
                 new += 1
             elif table.changes:
-                other = here(session, table, line)
-                if other is not None and _differ(session, archive, table, line, other):
+                row = session.get_one(table.row, table.identity(line))
+                other = table.line_of(row)
+                session.expunge(row)
+                if _differ(session, archive, table, line, other):
                     differing.append(_differing(table, line, other))
         counted.append(Counted(kind=table.name, there=archive.counts[table.name], new=new))
-    return Compared(made_at=archive.made_at, counted=tuple(counted), differing=tuple(differing))
+    return Compared(made_at=archive.made_at, counted=tuple(counted), differing=tuple(differing)), known
 
 
 def _keys_here(session: Session, table: Table) -> Iterator[str]:
@@ -88,16 +95,6 @@ def _check_parents(table: Table, line: Line, known: dict[str, set[str]], coming:
                 raise ArchiveError(
                     f"This archive cannot be read. {table.name} {table.key_of(line)} is of {name} {key}, which is not in it. Nothing was changed."
                 )
-
-
-def here(session: Session, table: Table, line: Line) -> Line | None:
-    """What this kitchen has under a line's keys, as a line."""
-    row = session.get(table.row, table.identity(line))
-    if row is None:
-        return None
-    found = table.line_of(row)
-    session.expunge(row)
-    return found
 
 
 def _differ(session: Session, archive: Archive, table: Table, there: Line, other: Line) -> bool:

@@ -12,7 +12,7 @@ from ..doughs import index_anew
 from ..knowledge import looked_anew
 from ..runs import open_run
 from ..tables import BakeRow, DoughRow, PictureRow, ReadingRow, RunEventRow, RunRow, utc_now
-from .comparing import Compared, compare, here
+from .comparing import Compared, compare_by_key
 from .lines import BY_NAME, TABLES, ArchiveError, Line, Table
 from .reading import Archive
 
@@ -44,22 +44,24 @@ class Unanswered(ArchiveError):  # noqa: N818 - it is a question, not a mistake
 def take_in(session: Session, archive: Archive, takes: dict[str, Take]) -> Compared:
     """Take an archive into the kitchen, in the one transaction of `session`; `takes` says by id which is to stay of what differs. What it did, as
     `compare` told it before. Unanswered where that leaves something open; ArchiveError where the archive cannot be read."""
-    compared = compare(session, archive)
+    compared, here = compare_by_key(session, archive)
     for one in compared.differing:
         take = takes.get(one.id)
         if take is None or (take is Take.BOTH and not one.both):
             raise Unanswered(compared)
     theirs = {one.id for one in compared.differing if takes[one.id] is Take.THEIRS}
     both = {one.id for one in compared.differing if takes[one.id] is Take.BOTH}
-    _Merge(session, archive, theirs, both).all()
+    _Merge(session, archive, here, theirs, both).all()
     return compared
 
 
 class _Merge:
     """One taking in, under way."""
 
-    def __init__(self, session: Session, archive: Archive, theirs: set[str], both: set[str]) -> None:
-        self._session, self._archive, self._theirs, self._both = session, archive, theirs, both
+    def __init__(
+        self, session: Session, archive: Archive, here: dict[str, set[str]], theirs: set[str], both: set[str]
+    ) -> None:
+        self._session, self._archive, self._here, self._theirs, self._both = session, archive, here, theirs, both
         self._open_here = open_run(session) is not None
         self._came: dict[str, set[str]] = {table.name: set() for table in TABLES}
 
@@ -84,7 +86,9 @@ class _Merge:
         bakes = BY_NAME["bakes"]
         found = set()
         for line in self._archive.lines(bakes):
-            if line["picture_id"] and (self._is_theirs(bakes, line) or here(self._session, bakes, line) is None):
+            if line["picture_id"] and (
+                self._is_theirs(bakes, line) or bakes.key_of(line) not in self._here[bakes.name]
+            ):
                 found.add(str(line["picture_id"]))
         return found
 
@@ -94,18 +98,20 @@ class _Merge:
     def _line(self, table: Table, line: Line) -> bool:
         """Whether it came in."""
         key = table.key_of(line)
-        mine = self._session.get(table.row, table.identity(line))
-        if table.part_of == "runs" and str(line[table.by]) not in self._came["runs"]:
-            return False
-        if mine is not None:
+        if table.part_of == "runs":
+            # What was told here of a run that comes is gone by now.
+            if str(line[table.by]) not in self._came["runs"]:
+                return False
+        elif key in self._here[table.name]:
             if table.thing(line) in self._both:
                 name = f"{str(line['name'])[:_NAME_CHARS]} (archive)"
                 self._add(table, {**line, "id": uuid.uuid4().hex, "name": name, "body": {**line["body"], "name": name}})
             if not self._is_theirs(table, line):
                 return False
-            self._replace(table, line, mine)
-        else:
-            self._add(table, line)
+            self._replace(table, line, self._session.get_one(table.row, table.identity(line)))
+            self._came[table.name].add(key)
+            return True
+        self._add(table, line)
         self._came[table.name].add(key)
         return True
 
