@@ -8,6 +8,7 @@ from http.cookies import CookieError, SimpleCookie
 
 from fastapi.concurrency import run_in_threadpool
 from starlette.datastructures import Headers
+from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from ..store import paired
@@ -139,16 +140,28 @@ class Doorkeeper:
         token = token_of(Headers(scope=scope))
         device = door.device(token)
         if device is None:
-            refusal = problem_response(
-                401, "Not let in", "This device is not let into the kitchen. Ask for a code on the kitchen computer: Kitchen, Tablets and phones."
-            )  # fmt: skip
-            await refusal(scope, receive, send)
+            await _not_let_in()(scope, receive, send)
             return
         await run_in_threadpool(door.came, device)
+        over = False
 
         async def while_let_in(message: Message) -> None:
-            if door.device(token) is None:
-                raise OSError("this device was withdrawn")
-            await send(message)
+            nonlocal over
+            if over:
+                return
+            if door.device(token) is not None:
+                await send(message)
+                return
+            over = True
+            if message["type"] == "http.response.start":
+                await _not_let_in()(scope, receive, send)
+            else:
+                await send({"type": "http.response.body", "body": b"", "more_body": False})
 
         await self._app(scope, receive, while_let_in)
+
+
+def _not_let_in() -> JSONResponse:
+    return problem_response(
+        401, "Not let in", "This device is not let into the kitchen. Ask for a code on the kitchen computer: Kitchen, Tablets and phones."
+    )  # fmt: skip

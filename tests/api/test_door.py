@@ -3,11 +3,14 @@
 from collections.abc import Iterator
 from pathlib import Path
 
+import anyio
 import pytest
 from fastapi.testclient import TestClient
+from starlette.types import Message, Receive, Scope, Send
 
 from finebatch.api import door as doors
 from finebatch.api.app import create_app
+from finebatch.api.door import Doorkeeper
 from finebatch.api.home import Home
 from tests.api.notebook_kit import SPEC
 
@@ -180,3 +183,33 @@ def test_the_address_it_came_by_is_a_name_of_ours_and_no_other_is(folder: Path) 
         assert client.get("/api/health", headers={"host": "kitchen.example"}).status_code == 400
         assert client.get("/api/health", headers={"host": "192.168.1.8"}).status_code == 400
         assert client.get("/api/health", headers={"host": "["}).status_code == 400
+
+
+def test_a_stream_under_way_ends_when_its_device_is_withdrawn(here: TestClient) -> None:
+    tablet = let_in(here)
+    id = here.get("/api/door/devices").json()[0]["id"]
+    app = here.app
+    sent: list[Message] = []
+
+    async def stream(_scope: Scope, _receive: Receive, send: Send) -> None:
+        """An answer that would go on for ever."""
+        await send({"type": "http.response.start", "status": 200, "headers": []})
+        await send({"type": "http.response.body", "body": b"before", "more_body": True})
+        app.state.door.withdraw(id)  # type: ignore[attr-defined]
+        for _ in range(3):
+            await send({"type": "http.response.body", "body": b"after", "more_body": True})
+
+    async def keep(message: Message) -> None:
+        sent.append(message)
+
+    async def nothing() -> Message:
+        return {"type": "http.disconnect"}
+
+    cookie = f"{doors.COOKIE}={tablet.cookies[doors.COOKIE]}".encode()
+    scope = {"type": "http", "path": "/api/runs/x/stream", "method": "GET", "headers": [(b"cookie", cookie)], "client": ("192.168.1.20", 5000), "app": app}  # fmt: skip
+    anyio.run(Doorkeeper(stream), scope, nothing, keep)
+    assert [one.get("body") for one in sent] == [None, b"before", b""]
+    assert sent[-1]["more_body"] is False
+    sent.clear()
+    anyio.run(Doorkeeper(stream), scope, nothing, keep)
+    assert sent[0]["status"] == 401
