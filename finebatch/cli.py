@@ -9,7 +9,7 @@ from . import __doc__ as about
 from .doctor import looked_over, program_version, service_file, told
 
 DEFAULT_DATA = Path.home() / ".local" / "share" / "finebatch"
-DEFAULT_PORT = 8765
+DEFAULT_HOST, DEFAULT_PORT = "127.0.0.1", 8765
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -35,6 +35,8 @@ def main(arguments: list[str] | None = None) -> int:
             return _read(options.file, options.measures)
         from .serving import Where, serve
 
+        if options.home and options.host != DEFAULT_HOST:
+            raise ValueError("--home listens on every address of this machine: leave --host out.")
         where = Where(options.host, options.port, options.home)
         return serve(options.data, where, demo=options.command == "demo")
     except (OSError, ValueError, StoreFaultError) as error:
@@ -50,7 +52,7 @@ def _parser() -> argparse.ArgumentParser:
         command = commands.add_parser(name, help=words)
         command.add_argument("--data", type=Path, default=DEFAULT_DATA, help="data folder")
         command.add_argument(
-            "--host", default="127.0.0.1", help="address to listen on (this machine alone unless told)"
+            "--host", default=DEFAULT_HOST, help="address to listen on (this machine alone unless told)"
         )
         command.add_argument("--port", type=int, default=DEFAULT_PORT)
         command.add_argument(
@@ -168,8 +170,7 @@ def _archive(folder: Path, target: Path | None) -> int:
 
 
 def _take_in(folder: Path, path: Path, differing: str) -> int:
-    from .store.archive.comparing import compare
-    from .store.archive.merging import Take, take_in
+    from .store.archive.merging import Take, Unanswered, take_in
     from .store.archive.reading import opened
     from .store.database import Store
     from .store.lock import folder_lock
@@ -180,19 +181,24 @@ def _take_in(folder: Path, path: Path, differing: str) -> int:
         store = Store(folder)
         try:
             with store.session() as session:
-                found = compare(session, archive)
-                if found.differing and differing == "ask":
-                    print("These differ here and in the archive; nothing was changed. Say which stay with --differing:")
-                    for one in found.differing:
-                        print(f"  {one.kind} {one.name}".rstrip())
-                    return 1
-                fits = {
-                    one.id: Take(differing) if differing != "both" or one.both else Take.MINE for one in found.differing
-                }
-                take_in(session, archive, fits)
+                try:
+                    found = take_in(session, archive, {})
+                except Unanswered as asked:
+                    differ = asked.compared.differing
+                    if differing == "ask":
+                        print(
+                            "These differ here and in the archive; nothing was changed. Say which stay with --differing:"
+                        )
+                        print("\n".join(f"  {one.kind} {one.name}".rstrip() for one in differ))
+                        return 1
+                    # Both are kept of doughs alone: of all else what is here.
+                    takes = {
+                        one.id: Take(differing) if differing != "both" or one.both else Take.MINE for one in differ
+                    }
+                    found = take_in(session, archive, takes)
         finally:
             store.close()
-    print(f"Taken in from {path}: {_said({one.kind: one.new for one in found.counted})} are new.")
+    print(f"Taken in from {path}. New: {_said({one.kind: one.new for one in found.counted})}.")
     return 0
 
 

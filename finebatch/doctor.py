@@ -132,15 +132,12 @@ def _copies(folder: Path) -> Iterator[Finding]:
 
 UNIT = """[Unit]
 Description=Fine Batch, the kitchen's own
-After=network-online.target
 
 [Service]
 ExecStart={command} -m finebatch.cli serve --data {data}{more}
 Restart=on-failure
 NoNewPrivileges=yes
-PrivateTmp=yes
-ProtectSystem=strict
-ReadWritePaths={data}
+UMask=0077
 
 [Install]
 WantedBy=default.target

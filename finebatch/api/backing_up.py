@@ -60,8 +60,7 @@ class BackingUp:
                     await self.make()
             except StoreFaultError as error:
                 logging.getLogger("uvicorn.error").error("No copy of the kitchen was made: %s", error)
-            except (
-                Exception
-            ):  # whatever it was, the next look may go better: the baker's page says how old the last copy is
+            except Exception:
+                # Whatever it was, the next look may go better: the baker's page says how old the last copy is.
                 logging.getLogger("uvicorn.error").exception("No copy of the kitchen was made")
             await asyncio.sleep(LOOK_EVERY_S)

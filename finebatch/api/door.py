@@ -1,12 +1,15 @@
 """Who may come in: this computer always; a tablet or phone by a token it was given for a code that was shown here; nobody else."""
 
+import contextlib
 import ipaddress
 import secrets
 import time
 from dataclasses import dataclass
 from http.cookies import CookieError, SimpleCookie
+from threading import Lock
 
 from fastapi.concurrency import run_in_threadpool
+from sqlalchemy.exc import DatabaseError
 from starlette.datastructures import Headers
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
@@ -45,6 +48,7 @@ class Door:
         with store.reading() as session:
             self._known = paired.by_hash(session)
         self._seen: dict[str, float] = {}
+        self._changing = Lock()
 
     def invite(self) -> tuple[str, float]:
         """A new code, which makes an older one void, and for how many seconds it is good."""
@@ -54,6 +58,14 @@ class Door:
 
     def pair(self, code: str, name: str) -> tuple[Device, str]:
         """Let a device in for the code that is out; its token, told once. ApiProblemError where the code is not the one, or too many were tried."""
+        with self._changing:  # a code that two devices type in one moment lets one of them in
+            self._spend(code)
+            with self._store.session() as session:
+                device, token = paired.let_in(session, name)
+            self._known = {**self._known, paired.hash_of(token): device}
+        return device, token
+
+    def _spend(self, code: str) -> None:
         now = time.monotonic()
         self._tries = [at for at in self._tries if now - at < WITHIN_S]
         if len(self._tries) >= MOST_TRIES:
@@ -70,37 +82,35 @@ class Door:
                 403, "Not this code", "This is not the code that is shown on the kitchen computer, or it has run out. Ask for a new one there."
             )  # fmt: skip
         self._invitation = None
-        with self._store.session() as session:
-            device, token = paired.let_in(session, name)
-        self._known = {**self._known, paired.hash_of(token): device}
-        return device, token
 
     def rename(self, id: str, name: str) -> Device:
         """Call a device otherwise."""
-        with self._store.session() as session:
-            device = paired.rename(session, id, name)
-        self._known = {hash: device if one.id == id else one for hash, one in self._known.items()}
+        with self._changing:
+            with self._store.session() as session:
+                device = paired.rename(session, id, name)
+            self._known = {hash: device if one.id == id else one for hash, one in self._known.items()}
         return device
 
     def withdraw(self, id: str) -> None:
         """Let a device in no more, from this moment on."""
-        if not any(one.id == id for one in self._known.values()):
-            raise NotThereError("device")
-        self._known = {hash: one for hash, one in self._known.items() if one.id != id}
-        with self._store.session() as session:
-            paired.withdraw(session, id)
+        with self._changing:
+            if not any(one.id == id for one in self._known.values()):
+                raise NotThereError("device")
+            self._known = {hash: one for hash, one in self._known.items() if one.id != id}
+            with self._store.session() as session:
+                paired.withdraw(session, id)
 
     def device(self, token: str) -> Device | None:
         """Who comes by this token; None for a stranger."""
         return self._known.get(paired.hash_of(token)) if token else None
 
     def came(self, device: Device) -> None:
-        """It was here; written down now and then."""
+        """It was here; written down now and then. On a full disk, or while the file is held, it may read all the same."""
         now = time.monotonic()
         if now - self._seen.get(device.id, -1e9) < SEEN_EVERY.total_seconds():
             return
         self._seen[device.id] = now
-        with self._store.session() as session:
+        with contextlib.suppress(DatabaseError), self._store.session() as session:
             paired.seen(session, device.id)
 
 

@@ -17,7 +17,7 @@ from . import bakes, doughs, kitchen, plans, runs
 from .bodies import UnreadableError
 from .copies import COPIES, check_copy, copy_of, put_in_place
 from .database import FILE_NAME, Store
-from .faults import Fault, StoreFaultError
+from .faults import no_room
 from .revisions import NotThereError, StaleError
 from .schema import for_looking, newest
 from .tables import BakeRow, DoughRow, PlanRow, RunRow, utc_now
@@ -88,9 +88,7 @@ def make(path: Path, rule: BackupRule) -> Backup:
         if not (copies_folder / name).exists():  # else it was made in this very second
             copy_of(path, copies_folder / name)
     except OSError as error:
-        raise StoreFaultError(
-            Fault.NO_WRITING, f"The folder {copies_folder} cannot be written ({error.strerror})."
-        ) from error
+        raise no_room(error, copies_folder) from error
     copies = listed(path.parent)
     stay = staying(rule, (one.made_at for one in copies)) | {one.made_at for one in copies if one.name == name}
     for one in copies:

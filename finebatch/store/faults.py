@@ -1,5 +1,6 @@
 """What can be wrong with the file or the folder, each as one sentence for a person."""
 
+import errno
 import sqlite3
 from enum import StrEnum
 
@@ -44,6 +45,13 @@ _SENTENCES = {
     Fault.DAMAGED: "The kitchen's file is damaged. Stop, keep a copy of it, and bring back the last good one with `finebatch restore`.",
     Fault.OTHER: "The kitchen's file gave an error that Fine Batch does not know. Nothing half done was kept.",
 }
+
+
+def no_room(error: OSError, path: object) -> StoreFaultError:
+    """What the system says of a file that could not be written, in words."""
+    if error.errno == errno.ENOSPC:
+        return StoreFaultError(Fault.FULL, _SENTENCES[Fault.FULL])
+    return StoreFaultError(Fault.NO_WRITING, f"{path} cannot be written ({error.strerror}).")
 
 
 def fault_of(error: sqlite3.Error | DBAPIError) -> StoreFaultError:

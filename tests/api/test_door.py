@@ -1,17 +1,21 @@
 """Nobody of the home network sees anything of the kitchen before a code that was shown on its own computer lets them in."""
 
+import contextlib
+import threading
 from collections.abc import Iterator
 from pathlib import Path
 
 import anyio
 import pytest
 from fastapi.testclient import TestClient
+from sqlalchemy.exc import OperationalError
 from starlette.types import Message, Receive, Scope, Send
 
 from finebatch.api import door as doors
 from finebatch.api.app import create_app
-from finebatch.api.door import Doorkeeper
+from finebatch.api.door import Door, Doorkeeper
 from finebatch.api.home import Home
+from finebatch.api.problems import ApiProblemError
 from tests.api.notebook_kit import SPEC
 
 HOME = Home("192.168.1.7", 8765, 8766, ("192.168.1.7", "kitchen.local"), b"a certificate", "AB:CD")
@@ -111,6 +115,39 @@ def test_codes_cannot_be_guessed_by_trying(here: TestClient, monkeypatch: pytest
     assert last.status_code == 429
     monkeypatch.setattr(doors, "WITHIN_S", 0.0)
     assert let_in(here).get("/api/doughs").status_code == 200
+
+
+def test_a_code_typed_on_two_devices_in_one_moment_lets_one_in(here: TestClient) -> None:
+    for _ in range(5):
+        door = here.app.state.door  # type: ignore[attr-defined]
+        shown = door.invite()[0]
+        door._tries.clear()
+        ready = threading.Barrier(4)
+        came: list[str] = []
+
+        def knock(
+            shown: str = shown, door: Door = door, ready: threading.Barrier = ready, came: list[str] = came
+        ) -> None:
+            ready.wait()
+            with contextlib.suppress(ApiProblemError):
+                came.append(door.pair(shown, "Tablet")[1])
+
+        threads = [threading.Thread(target=knock) for _ in range(4)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        assert len(came) == 1
+
+
+def test_a_device_reads_on_where_nothing_can_be_written(here: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:
+    tablet = let_in(here)
+
+    def full(*_: object) -> None:
+        raise OperationalError("update", {}, Exception("database or disk is full"))
+
+    monkeypatch.setattr(doors.paired, "seen", full)
+    assert tablet.get("/api/doughs").status_code == 200
 
 
 def test_a_code_runs_out_and_a_new_one_makes_it_void(here: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:

@@ -78,6 +78,15 @@ def test_an_archive_may_be_larger_than_a_card(client: TestClient) -> None:
     assert client.post("/api/cards/read", content=data.getvalue(), headers=ZIP).status_code == 413
 
 
+def test_an_archive_for_which_there_is_no_place_is_refused_in_words(client: TestClient, folder: Path) -> None:
+    data = whole(client)
+    (folder / "incoming").rmdir()
+    (folder / "incoming").write_text("a file where the folder should be")
+    for answer in (client.post("/api/archives", content=data, headers=ZIP), client.get("/api/archives/whole")):
+        assert answer.status_code == 503
+        assert "cannot be written" in answer.json()["detail"]
+
+
 def test_an_archive_is_left_and_gone(client: TestClient, folder: Path) -> None:
     here = client.post("/api/archives", content=whole(client), headers=ZIP).json()
     assert client.delete(f"/api/archives/{here['id']}").status_code == 200

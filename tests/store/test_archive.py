@@ -6,11 +6,12 @@ import shutil
 import tempfile
 import zipfile
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
 
 import pytest
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from finebatch.cli import main
 from finebatch.core.bench import DoughSpec
@@ -23,6 +24,7 @@ from finebatch.store.archive.merging import Take, Unanswered, take_in
 from finebatch.store.archive.reading import opened
 from finebatch.store.archive.writing import MANIFEST, write
 from finebatch.store.database import Store
+from finebatch.store.knowledge import known_of
 from finebatch.store.schema import newest
 from finebatch.store.tables import Base
 from tests.kit import DATA, drop_dough
@@ -246,6 +248,10 @@ WRONG: dict[str, tuple[Change, str]] = {
     "with a field too many": (dough_line(admin=True), "admin"),
     "with a field of another kind": (dough_line(revision="7"), "revision"),
     "with a moment without zone": (dough_line(created_at="2026-11-20T10:00:00"), "created_at"),
+    "with a moment before all": (dough_line(created_at="0001-01-01T00:00:00+14:00"), "Line 1 of doughs"),
+    "with a moment after all": (dough_line(created_at="9999-12-31T23:59:59-14:00"), "Line 1 of doughs"),
+    "with half a letter": (dough_line(name="\ud83c"), "Line 1 of doughs"),
+    "with a list for a body": (dough_line(body=[]), "body"),
     "with a number beyond all": (dough_line(revision=10**30), "revision"),
     "with a bake of no dough": (file("bakes.jsonl", lambda data: re.sub(rb'"dough_id":"..', b'"dough_id":"zz', data)), "which is not in it"),
     "with a picture missing": (lambda files: [files.pop(name) for name in list(files) if name.startswith("pictures/")] and None, "picture"),
@@ -292,6 +298,39 @@ def test_a_file_that_was_cut_off_or_is_none_is_refused(cut: int, whole: Path, tm
     wrong.write_bytes(whole.read_bytes()[:cut])
     with pytest.raises(ArchiveError, match="cut off"):
         taken(Store(tmp_path / "b"), wrong)
+
+
+@given(st.data())
+def test_an_archive_spoiled_anywhere_is_refused_or_bears_it(whole: Path, data: st.DataObject) -> None:
+    """Any bytes of it changed: it is refused with a sentence, or what was changed did not matter. Nothing else comes of it."""
+    raw = bytearray(whole.read_bytes())
+    for at, byte in data.draw(
+        st.lists(st.tuples(st.integers(0, len(raw) - 1), st.integers(0, 255)), min_size=1, max_size=6)
+    ):
+        raw[at] = byte
+    with folders() as folder:
+        (folder / "wrong.zip").write_bytes(raw)
+        with suppress(ArchiveError), opened(folder / "wrong.zip") as archive:
+            for table in TABLES:
+                for line in archive.lines(table):
+                    if table.name == "pictures":
+                        archive.picture(str(line["id"]))
+
+
+def test_what_is_learned_of_an_oven_and_of_a_bake_is_believed_only_in_its_form(whole: Path, tmp_path: Path) -> None:
+    def strange(files: dict[str, bytes]) -> None:
+        for name, field in (("runs", "traits"), ("bakes", "look")):
+            lines = [json.loads(line) for line in files[f"{name}.jsonl"].splitlines()]
+            value = [{"lie": 3}] if field == "traits" else {"edition": 99}
+            files[f"{name}.jsonl"] = b"".join(json.dumps({**line, field: value}).encode() + b"\n" for line in lines)
+
+    copy = tmp_path / "a.zip"
+    shutil.copy(whole, copy)
+    store = Store(tmp_path / "b")
+    taken(store, rewritten(copy, strange))
+    with store.reading() as db:
+        assert runs.all_traits(db, 1) == ()
+        assert known_of(db, bakes.listed(db, None).bakes[0].dough_id, 1) is not None
 
 
 def test_a_bomb_is_refused_before_it_is_unpacked(whole: Path, tmp_path: Path) -> None:

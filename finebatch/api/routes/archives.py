@@ -15,6 +15,7 @@ from ...store.archive.merging import MOST_ASKED, Take, take_in
 from ...store.archive.reading import opened
 from ...store.archive.writing import write
 from ...store.database import Store
+from ...store.faults import no_room
 from ..deps import TheStore
 from ..files import dated_file
 from ..requests import NO_ROOM, Done
@@ -59,8 +60,10 @@ async def hand_in_archive(request: Request, store: TheStore) -> ArchiveHere:
             async for chunk in request.stream():
                 await run_in_threadpool(file.write, chunk)
         return ArchiveHere(id=id, compared=await run_in_threadpool(_compared, store, id))
-    except BaseException:
+    except BaseException as error:
         path.unlink(missing_ok=True)
+        if isinstance(error, OSError):
+            raise no_room(error, path.parent) from error
         raise
 
 

@@ -4,6 +4,7 @@ import time
 import uuid
 from pathlib import Path
 
+from ..faults import no_room
 from ..revisions import NotThereError
 
 INCOMING = "incoming"
@@ -11,9 +12,12 @@ KEPT_S = 86_400
 
 
 def place_for(folder: Path) -> tuple[str, Path]:
-    """A free place in the data folder and its name. What was left there for over a day goes."""
+    """A free place in the data folder and its name. What was left there for over a day goes. StoreFaultError where nothing can be put."""
     within = folder / INCOMING
-    within.mkdir(exist_ok=True)
+    try:
+        within.mkdir(exist_ok=True)
+    except OSError as error:
+        raise no_room(error, within) from error
     for old in within.glob("*.zip"):
         if abs(time.time() - old.stat().st_mtime) > KEPT_S:
             old.unlink(missing_ok=True)

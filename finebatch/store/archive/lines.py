@@ -58,7 +58,7 @@ class Table:
         fields: dict[str, Any] = {}
         for column in self.row.__table__.columns:
             if column.key in self.columns:
-                type_ = _type_of(column.type)
+                type_ = _type_of(column.type, self.row.__annotations__.get(column.key))
                 fields[column.key] = (type_ | None, None) if column.nullable else (type_, ...)
         config = ConfigDict(extra="forbid", strict=True, title=self.name)
         made: type[BaseModel] = create_model(f"{self.row.__name__}Line", __config__=config, **fields)
@@ -106,7 +106,7 @@ def _moment(text: str) -> str:
     return text
 
 
-def _type_of(column: Any) -> Any:
+def _type_of(column: Any, annotation: Any) -> Any:
     if isinstance(column, UtcDateTime):
         return Annotated[str, Field(max_length=40, json_schema_extra={"format": "date-time"}), AfterValidator(_moment)]
     if isinstance(column, Boolean):
@@ -118,7 +118,8 @@ def _type_of(column: Any) -> Any:
     if isinstance(column, String):
         return Annotated[str, Field(max_length=column.length)]
     if isinstance(column, JSON):
-        return Annotated[dict[str, Any] | list[Any], AfterValidator(_finite)]
+        held: Any = list[Any] if "list[" in str(annotation).split("dict[")[0] else dict[str, Any]
+        return Annotated[held, AfterValidator(_finite)]
     raise TypeError(f"no form for {column!r}")  # pragma: no cover - every type of the tables is named above
 
 

@@ -8,6 +8,7 @@ from pydantic import ValidationError
 from sqlalchemy import delete
 from sqlalchemy.orm import Session
 
+from ...core.live.oven import OvenTrait
 from ..doughs import index_anew
 from ..knowledge import looked_anew
 from ..runs import open_run
@@ -140,9 +141,19 @@ class _Merge:
         if table.row is RunRow and values["ended_at"] is None and self._open_here:
             # One day is run at a time: the archive's is over where another is run here.
             values["ended_at"] = values["began_at"]
+        if table.row is RunRow:
+            values["traits"] = _sound_traits(values["traits"])
         if table.row is BakeRow:
             values["look"] = _sound_look(values["look"])
         return values
+
+
+def _sound_traits(traits: list[Any] | None) -> list[Any] | None:
+    """What was learned of the ovens of a day, if that is what it is."""
+    try:
+        return [OvenTrait.model_validate(one).model_dump(mode="json") for one in traits] if traits else traits
+    except ValidationError:
+        return None
 
 
 def _sound_look(look: dict[str, Any] | None) -> dict[str, Any] | None:

@@ -2,6 +2,7 @@
 
 import json
 import zipfile
+import zlib
 from collections import Counter
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
@@ -76,6 +77,8 @@ class Archive:
             raise _damaged(f"{where} is longer than any can be.")
         try:
             line = json.loads(raw, parse_constant=_no_number)
+            if b"\\u" in raw:
+                json.dumps(line, ensure_ascii=False).encode()  # half a letter can be written in JSON, but not be kept
             for name, change in self._upgrades:
                 if name == table.name:
                     line = change(line)
@@ -83,7 +86,7 @@ class Archive:
         except ValidationError as error:
             wrong = error.errors(include_url=False, include_input=False)[0]
             raise _damaged(f"{where}: {'.'.join(map(str, wrong['loc']))}: {wrong['msg']}.") from error
-        except (ValueError, TypeError, KeyError, AttributeError, RecursionError) as error:
+        except (ValueError, TypeError, KeyError, AttributeError, ArithmeticError, RecursionError) as error:
             raise _damaged(f"{where} cannot be read.") from error
 
     def picture(self, id: str) -> bytes:
@@ -138,7 +141,9 @@ def _said(name: str) -> Iterator[None]:
     """What a zip file can be wrong in, in words."""
     try:
         yield
-    except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError, OSError) as error:
+    except ArchiveError:
+        raise
+    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError, ValueError) as error:
         raise _damaged(f"{name} in it is damaged, or packed in a way that is not read here.") from error
 
 

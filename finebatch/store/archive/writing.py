@@ -10,7 +10,7 @@ from typing import IO, Any
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from ..faults import Fault, StoreFaultError
+from ..faults import Fault, StoreFaultError, no_room
 from ..schema import newest
 from ..tables import PictureRow, RunRow
 from .lines import TABLES, Line, Table
@@ -39,7 +39,7 @@ def write(session: Session, target: Path) -> dict[str, int]:
             archive.writestr(MANIFEST, json.dumps(about, indent=1))
         aside.replace(target)
     except OSError as error:
-        raise StoreFaultError(Fault.NO_WRITING, f"{target} cannot be written ({error.strerror}).") from error
+        raise no_room(error, target) from error
     finally:
         aside.unlink(missing_ok=True)
     return counts

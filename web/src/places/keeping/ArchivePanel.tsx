@@ -45,13 +45,8 @@ export function ArchivePanel({ kitchen }: { kitchen: Kitchen }) {
   };
   const take = (archive: ArchiveHere) =>
     work(async () => {
+      await takeIn(archive.id, takes);
       setDone(`Taken in: ${newOnes(archive) || "nothing was new"}.`);
-      try {
-        await takeIn(archive.id, takes);
-      } catch (failure) {
-        setDone(undefined);
-        throw failure;
-      }
       setHere(undefined);
     });
   const close = (archive: ArchiveHere) => {
@@ -96,6 +91,19 @@ export function ArchivePanel({ kitchen }: { kitchen: Kitchen }) {
               {newOnes(here) ? `New here: ${newOnes(here)}.` : "Nothing in it is new here."} What is the same
               in both stays.
             </p>
+            {here.compared.differing.length > 1 && (
+              <Segments
+                label={`${here.compared.differing.length} things differ. All of them:`}
+                value={"" as Take}
+                onValue={(take) =>
+                  setTakes(Object.fromEntries(here.compared.differing.map(({ id }) => [id, take])))
+                }
+                options={[
+                  ["mine", "Keep mine"],
+                  ["theirs", "Take the archive’s"],
+                ]}
+              />
+            )}
             {here.compared.differing.map((one) => (
               <Choice
                 key={one.id}

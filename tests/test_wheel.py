@@ -16,7 +16,7 @@ from finebatch.cli import main
 from finebatch.store.database import Store
 from finebatch.store.lock import folder_lock, holder
 
-ROOT = Path(__file__).resolve().parents[2]
+ROOT = Path(__file__).resolve().parents[1]
 
 
 @pytest.fixture(scope="module")
