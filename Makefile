@@ -12,7 +12,7 @@ unexport PYTHONDONTWRITEBYTECODE
 NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
 NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
 
-.PHONY: demo test dev lint build wheel types bench truth learnbench faultbench tradetable daybench repairbench ovenbench killbench loadbench mutants golden pictures clean help
+.PHONY: demo test dev lint build wheel types bench truth learnbench faultbench tradetable daybench repairbench ovenbench killbench loadbench fuzz mutants golden pictures clean help
 
 help: ## what there is
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
@@ -76,6 +76,9 @@ killbench: $(STAMPS)/dev build ## a thousand kills while everything is written (
 
 loadbench: $(STAMPS)/dev ## a kitchen of years: thousands of doughs and bakes, every list (docs/reliability.md)
 	$(PY) -m tests.load_bench
+
+fuzz: $(STAMPS)/dev ## every operation of the API against twenty times as many inputs, new ones each time (docs/reliability.md)
+	FINEBATCH_FUZZ=20 $(PY) -m pytest -p no:xdist -q -s tests/api/test_fuzz.py
 
 mutants: $(STAMPS)/dev ## which rules have a test that would notice (docs/mutants.md); some minutes
 	@$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements-mutants.txt

@@ -9,17 +9,20 @@ import contextlib
 import importlib
 import multiprocessing
 import os
+import resource
 import select
 import threading
 from collections.abc import Awaitable, Callable
 from enum import Enum
 from multiprocessing.connection import Connection
 from multiprocessing.context import ForkServerContext, ForkServerProcess
+from pathlib import Path
 from typing import Any, TypeVar
 
 Answer = TypeVar("Answer")
 # Loaded once, in the process that children are forked from: a child then starts in some hundredths of a second.
 PRELOADED = ["finebatch.formats.reading", "finebatch.formats.cutter_svg", "finebatch.core.day", "svgelements"]
+READING_MB = 400  # beyond what is loaded: what is read from outside takes some tens
 SOLVER = ("ortools.sat.python.cp_model",)  # takes seconds to load: only where plans are made
 
 
@@ -43,11 +46,13 @@ class Sent(Enum):
     FAILED = "failed"
 
 
-def _serve(pipe: Connection, loads: tuple[str, ...]) -> None:
+def _serve(pipe: Connection, loads: tuple[str, ...], most_mb: int | None) -> None:
     """The child's life: take a function and its arguments, send back what comes of it, and before that what it has to tell on the way."""
     threading.Thread(target=_end_with_server, args=(pipe.fileno(),), daemon=True).start()
     for module in loads:
         importlib.import_module(module)
+    if most_mb is not None:
+        _limit_memory(most_mb)
     with contextlib.suppress(OSError):  # the server may have ended while all was loaded
         pipe.send((Sent.DONE, None))
     while True:
@@ -64,6 +69,13 @@ def _serve(pipe: Connection, loads: tuple[str, ...]) -> None:
             pipe.send(answer)
         except OSError:
             return
+
+
+def _limit_memory(most_mb: int) -> None:
+    """This process may take so much more memory than it has taken by now: more is a MemoryError in it, and trouble for nobody else."""
+    pages = int(Path("/proc/self/statm").read_text(encoding="ascii").split()[0])
+    most = pages * resource.getpagesize() + most_mb * 1024 * 1024
+    resource.setrlimit(resource.RLIMIT_AS, (most, most))
 
 
 def _end_with_server(pipe: int) -> None:
@@ -85,9 +97,10 @@ class _Asked:
 class Worker:
     """One child at work on one thing at a time; at most `most_waiting` more wait for it."""
 
-    def __init__(self, most_waiting: int, loads: tuple[str, ...] = ()) -> None:
+    def __init__(self, most_waiting: int, loads: tuple[str, ...] = (), most_mb: int | None = None) -> None:
         self._most_waiting = most_waiting
         self._loads = loads
+        self._most_mb = most_mb
         self._turn = asyncio.Lock()
         self._child: ForkServerProcess | None = None
         self._pipe: Connection | None = None
@@ -154,7 +167,7 @@ class Worker:
             return self._pipe
         self._drop()
         # In a thread: the first child waits until all is loaded from which it is forked.
-        self._child, pipe = await asyncio.to_thread(_start, self._loads)
+        self._child, pipe = await asyncio.to_thread(_start, self._loads, self._most_mb)
         self._pipe = pipe
         if self._closed:
             self._drop()
@@ -193,11 +206,11 @@ class Worker:
         self._child = self._pipe = None  # the pipe closes when nobody reads it any more
 
 
-def _start(loads: tuple[str, ...]) -> tuple[ForkServerProcess, Connection]:
+def _start(loads: tuple[str, ...], most_mb: int | None) -> tuple[ForkServerProcess, Connection]:
     context: ForkServerContext = multiprocessing.get_context("forkserver")
     context.set_forkserver_preload(PRELOADED)
     ours, theirs = context.Pipe()
-    child = context.Process(target=_serve, args=(theirs, loads), daemon=True)
+    child = context.Process(target=_serve, args=(theirs, loads, most_mb), daemon=True)
     child.start()
     theirs.close()
     return child, ours
@@ -207,7 +220,7 @@ class Workers:
     """The server's own: one for what is read from outside, one for plans, one for looking on at a plan, one for a day that is run."""
 
     def __init__(self) -> None:
-        self.reading = Worker(most_waiting=8)
+        self.reading = Worker(most_waiting=8, most_mb=READING_MB)
         self.plans = Worker(most_waiting=2, loads=SOLVER)
         self.looking_on = Worker(most_waiting=4, loads=SOLVER)
         self.live = Worker(most_waiting=4, loads=SOLVER)

@@ -1,6 +1,7 @@
 """Copies of the kitchen's file that are made by themselves: which there are, one more, and whether one would bring everything back."""
 
 import re
+import shutil
 import sqlite3
 import tempfile
 import time
@@ -24,6 +25,7 @@ from .tables import BakeRow, DoughRow, PlanRow, RunRow, utc_now
 
 _NAMED = re.compile(r"backup-(\d{4}-\d\d-\d\d-\d{6})Z\.db")
 _COUNTED = ("doughs", "plans", "bakes", "runs")
+_DRILL = "drill-"
 _STAMP = "%Y-%m-%d-%H%M%S"
 
 
@@ -110,7 +112,10 @@ def drill(copy: Path, here: Path) -> Drill:
     `here` is only counted. StoreFaultError where it would not work."""
     began = time.monotonic()
     form = check_copy(copy)
-    with tempfile.TemporaryDirectory(dir=here.parent, prefix="drill-") as aside:
+    for left in here.parent.glob(f"{_DRILL}*"):  # of one that was killed: none takes an hour
+        if time.time() - left.stat().st_mtime > 3600:
+            shutil.rmtree(left, ignore_errors=True)
+    with tempfile.TemporaryDirectory(dir=here.parent, prefix=_DRILL) as aside:
         coming = Path(aside) / "coming.db"
         copy_of(copy, coming)
         put_in_place(coming, Path(aside) / FILE_NAME)

@@ -1,8 +1,14 @@
-"""Every operation of the API against inputs made from its own schema: no crash, nothing undescribed."""
+"""Every operation of the API against inputs made from its own schema: no crash, nothing undescribed.
 
+`make fuzz` goes on for longer, with other inputs at every run, and says how many it sent."""
+
+import os
 import tempfile
+from collections import Counter
+from collections.abc import Iterator
 from pathlib import Path
 
+import pytest
 import schemathesis
 from hypothesis import HealthCheck, settings
 from schemathesis.specs.openapi.checks import (
@@ -62,18 +68,26 @@ schema = schemathesis.openapi.from_asgi("/openapi.json", _APP)
 random_only = schemathesis.openapi.from_asgi(
     "/openapi.json", _APP, config=schemathesis.Config.from_dict({"phases": {"coverage": {"enabled": False}}})
 )
+TIMES = int(os.environ.get("FINEBATCH_FUZZ", "1"))
 usual = settings(
-    max_examples=12, derandomize=True, deadline=None, database=None, suppress_health_check=list(HealthCheck)
-)
+    max_examples=12 * TIMES, derandomize=TIMES == 1, deadline=None, database=None, suppress_health_check=list(HealthCheck)
+)  # fmt: skip
+sent: Counter[int] = Counter()  # by the status answered
+
+
+@pytest.fixture(scope="module", autouse=True)
+def _said() -> Iterator[None]:
+    yield
+    print(f"\n{sum(sent.values())} requests; answers by status: {dict(sorted(sent.items()))}")
 
 
 @schema.exclude(_same_edges).parametrize()
 @usual
 def test_no_input_breaks_the_api(case: schemathesis.Case) -> None:
-    case.call_and_validate(excluded_checks=EXCLUDED)
+    sent[case.call_and_validate(excluded_checks=EXCLUDED).status_code] += 1
 
 
 @random_only.include(_same_edges).parametrize()
-@settings(usual, max_examples=25)
+@settings(usual, max_examples=25 * TIMES)
 def test_no_dough_or_kitchen_breaks_the_api(case: schemathesis.Case) -> None:
-    case.call_and_validate(excluded_checks=EXCLUDED)
+    sent[case.call_and_validate(excluded_checks=EXCLUDED).status_code] += 1

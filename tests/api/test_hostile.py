@@ -141,6 +141,24 @@ def test_a_reading_that_never_ends_is_refused_in_words(client: TestClient, monke
     assert client.post("/api/cards/read", json={"text": "100 g flour"}).status_code == 200
 
 
+def _much(*_card: object) -> object:
+    return bytearray(2 * 1024**3)
+
+
+def test_a_reading_that_takes_all_memory_is_refused_in_words(
+    client: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from finebatch.api import reading
+
+    monkeypatch.setattr(reading, "card", _much)
+    answer = client.post("/api/cards/read", json={"text": "100 g flour"})
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"] == "text"
+    assert "too much memory" in answer.json()["detail"]
+    monkeypatch.undo()
+    assert client.post("/api/cards/read", json={"text": "100 g flour"}).status_code == 200
+
+
 def test_usual_drawings_and_recipes_are_still_read() -> None:
     doctype = '<?xml version="1.0"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd">'
     assert len(ring_from_svg(doctype + SVG.format('<g><path d="M0 0 h40 v30 h-40 z"/></g>'))) == 4

@@ -1,6 +1,8 @@
 """Copies that are made by themselves, and the try whether one would bring everything back."""
 
+import os
 import sqlite3
+import time
 from contextlib import closing
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
@@ -73,6 +75,16 @@ def test_a_drill_reads_everything_and_changes_nothing(store: Store) -> None:
     assert not found.upgraded
     assert all_lines(store) == before
     assert not list(store.path.parent.glob("drill-*"))
+
+
+def test_a_drill_sweeps_up_after_one_that_was_killed(store: Store) -> None:
+    made = backups.make(store.path, RULE)
+    for name, age_s in (("drill-killed", 7200), ("drill-under-way", 5)):
+        left = store.path.parent / name
+        left.mkdir()
+        os.utime(left, (time.time() - age_s,) * 2)
+    backups.drill(backups.place_of(store.path.parent, made.name), store.path)
+    assert [left.name for left in store.path.parent.glob("drill-*")] == ["drill-under-way"]
 
 
 def test_a_drill_counts_what_cannot_be_read(store: Store) -> None:
