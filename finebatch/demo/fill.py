@@ -4,12 +4,13 @@ from datetime import UTC, datetime, timedelta
 
 from ..core.base import changes_between
 from ..core.day import ClockFixes, DayRequest, DoughAsk, make_plan
-from ..core.kitchen import Kitchen, Tray
+from ..core.kitchen import Housekeeping, Kitchen, Tray
 from ..store import doughs, kitchen, plans
 from ..store.database import Store
 from ..store.knowledge import known_of
 from .bakes import write_down
 from .doughs import demo_doughs
+from .stores import stock
 
 READY_HOUR = 18
 
@@ -22,6 +23,12 @@ def fill(store: Store, now: datetime | None = None) -> bool:
             return False
         place = Kitchen(
             introduced=True,
+            stores=Housekeeping(
+                keeps_pantry=True,
+                energy_price="0.31",
+                may_contain="nuts and sesame",
+                maker="The kitchen above the boat shed",
+            ),
             cooling_cm2=5000,
             tray_shelves=1,
             trays=(
@@ -33,6 +40,7 @@ def fill(store: Store, now: datetime | None = None) -> bool:
         kitchen.change(session, changes_between(Kitchen().model_dump(mode="json"), place.model_dump(mode="json")))
         saved = [doughs.add(session, spec) for spec in demo_doughs()]
         write_down(session, place, saved, now)
+        stock(session, saved, now)
         ready = (now + timedelta(days=1)).replace(hour=READY_HOUR, minute=0, second=0, microsecond=0)
         for names in (("Deck Drops",), ("Deck Drops", "Tide Rounds", "Keeper's Rusks")):
             chosen = [next(dough for dough in saved if dough.spec.name == name) for name in names]

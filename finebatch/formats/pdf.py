@@ -2,6 +2,7 @@
 
 import io
 import math
+from collections.abc import Sequence
 from enum import StrEnum
 from typing import Any
 
@@ -78,7 +79,10 @@ def _draw(page: Any, mark: Mark) -> None:
         page.translate(mark.x_mm, mark.y_mm + mark.high_mm / 3)
         page.scale(1, -1)
         page.setFillGray(0.1)
-        draw(page, -width_of(mark.text, mark.high_mm) / 2, 0, mark.text, mark.high_mm)
+        from_x = 0.0 if mark.from_left else -width_of(mark.text, mark.high_mm) / 2
+        # There is no bold face for every script: bold is drawn twice, a little apart.
+        for apart in (0.0, mark.high_mm * 0.035) if mark.strong else (0.0,):
+            draw(page, from_x + apart, 0, mark.text, mark.high_mm)
         page.restoreState()
         return
     width, dash, grey = PENS[mark.ink]
@@ -133,3 +137,23 @@ def _foot(page: Any, title: str, saying: str, width_mm: float) -> None:
     while width_of(words, 7.5) > room and " " in words:
         words = words.rsplit(" ", 1)[0].removesuffix("…") + "…"
     draw(page, EDGE_MM * MM, EDGE_MM * MM, words, 7.5)
+
+
+def pages_to_pdf(pages: Sequence[Guide], name: str) -> bytes:
+    """Each drawing as a page of its own size, at 1:1 from the corner of the paper: labels, which lie where their sheet has them."""
+    from reportlab.pdfgen import canvas
+
+    out = io.BytesIO()
+    page = canvas.Canvas(out, invariant=1)
+    page.setTitle(name)
+    page.setViewerPreference("PrintScaling", "None")
+    for guide in pages:
+        page.setPageSize((guide.width_mm * MM, guide.height_mm * MM))
+        page.translate(0, guide.height_mm * MM)
+        page.scale(MM, -MM)
+        for mark in guide.marks:
+            if not isinstance(mark, RingMark):  # the label's own edge is cut already
+                _draw(page, mark)
+        page.showPage()
+    page.save()
+    return out.getvalue()

@@ -43,7 +43,8 @@ def _mark(mark: Mark) -> str:
         ends = f'x1="{mark.x0_mm:.3f}" y1="{mark.y0_mm:.3f}" x2="{mark.x1_mm:.3f}" y2="{mark.y1_mm:.3f}"'
         return f"<line {ends} {_pen(mark.ink)}/>"
     assert isinstance(mark, WordMark)
+    anchor, bold = "start" if mark.from_left else "middle", ' font-weight="bold"' if mark.strong else ""
     return (
         f'<text x="{mark.x_mm:.3f}" y="{mark.y_mm + mark.high_mm / 3:.3f}" font-size="{mark.high_mm:g}" '
-        f'text-anchor="middle">{escape(mark.text)}</text>'
+        f'text-anchor="{anchor}"{bold}>{escape(mark.text)}</text>'
     )

@@ -31,6 +31,7 @@ class Kind(StrEnum):
     RUN_TOLD = "run_told"
     RUN_EVENT = "run_event"
     TRUTH = "truth"
+    THING = "thing"
 
 
 class UnreadableError(Exception):

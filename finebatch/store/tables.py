@@ -227,6 +227,22 @@ class ReadingRow(Base):
     lag_s: Mapped[float]
 
 
+class StoredRow(Revised):
+    """Something the stores keep, of one of their kinds: an ingredient in the pantry, a coming or going, a price, a list, what is frozen, a label,
+    boxes. `at` is what its kind is ordered by; `deleted_at` set while it is put aside."""
+
+    __tablename__ = "stores"
+    __table_args__ = (Index("stores_by_kind", "kind", "deleted_at", "at", "id"),)
+
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    kind: Mapped[str] = mapped_column(String(20))
+    at: Mapped[datetime]
+    created_at: Mapped[datetime]
+    updated_at: Mapped[datetime]
+    deleted_at: Mapped[datetime | None]
+    body: Mapped[dict[str, Any]]
+
+
 class PictureRow(Base):
     """A picture, made small. It never changes: another one has another id."""
 

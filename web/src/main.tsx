@@ -29,6 +29,7 @@ const places = {
   Notebook: () => import("./places/notebook/Notebook"),
   KitchenPlace: () => import("./places/kitchen/KitchenPlace"),
   Trays: () => import("./places/trays/Trays"),
+  Stores: () => import("./places/stores/Stores"),
 };
 const Bench = lazy(() => places.Bench().then((place) => ({ default: place.Bench })));
 const PrintedCard = lazy(() => places.PrintedCard().then((place) => ({ default: place.PrintedCard })));
@@ -42,6 +43,7 @@ const Keeping = lazy(() => places.Keeping().then((place) => ({ default: place.Ke
 const Aside = lazy(() => places.Aside().then((place) => ({ default: place.Aside })));
 const Notebook = lazy(() => places.Notebook().then((place) => ({ default: place.Notebook })));
 const KitchenPlace = lazy(() => places.KitchenPlace().then((place) => ({ default: place.KitchenPlace })));
+const Stores = lazy(() => places.Stores().then((place) => ({ default: place.Stores })));
 const Trays = lazy(() => places.Trays().then((place) => ({ default: place.Trays })));
 
 /** A server that goes away, or a newer Fine Batch in its place, must not keep anyone from a place not seen yet. */
@@ -88,6 +90,7 @@ createRoot(root).render(
                     <Route path="/aside" element={<Aside />} />
                     <Route path="/keeping" element={<Keeping />} />
                     <Route path="/tablets" element={<Tablets />} />
+                    <Route path="/stores/:view?/:id?" element={<Stores />} />
                     <Route path="/kitchen" element={<KitchenPlace />} />
                     <Route path="*" element={<Doughs />} />
                   </Routes>

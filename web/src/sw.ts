@@ -13,7 +13,7 @@ declare const self: ServiceWorkerGlobalScope;
 const MOST_KEPT = 400;
 // What is no state to be read again: streams, files to take away, copies, and who is let in.
 const NOT_KEPT =
-  /^\/api\/(health|door|backups|archives|scale|probe)|\/(stream|export|file|print|guide|calendar|picture)/;
+  /^\/api\/(health|door|backups|archives|scale|probe)|\/(stream|export|file|print|guide|calendar|picture|table|text|to-do|pdf|svg)/;
 
 precacheAndRoute(self.__WB_MANIFEST);
 cleanupOutdatedCaches();

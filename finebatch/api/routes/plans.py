@@ -10,12 +10,13 @@ from fastapi.responses import StreamingResponse
 from pydantic import Field
 from sqlalchemy.orm import Session
 
-from ...core.base import Moment, Value, refusal
+from ...core.base import Moment, Refusal, Value, refusal
 from ...core.bench import DoughSpec
 from ...core.day import (
     AT_ONCE,
     Change,
     DayRequest,
+    DoughAsk,
     Foretelling,
     Plan,
     Saving,
@@ -28,14 +29,15 @@ from ...core.day import (
 )
 from ...core.kitchen import Kitchen, Pace, paces_of, spoken
 from ...core.notebook import Bake, Measured, batch_of, foretold_for
+from ...core.stores import Put, to_bake
 from ...formats.calendar import plan_to_csv, to_icalendar
-from ...store import bakes, doughs, kitchen, plans, runs, tries
+from ...store import bakes, doughs, kitchen, plans, runs, stores, tries
 from ...store.database import Store
 from ...store.knowledge import DAY_S, known_of
 from ...store.pages import MOST_A_PAGE
 from ...store.plans import PlanPage, PlanSummary, SavedPlan
 from ...store.received import answered, once
-from ...store.revisions import StaleError
+from ...store.revisions import NotThereError, StaleError
 from ...workers import BusyError, StoppedError, Worker
 from ..deps import ChangeKey, Reading, TheLooking, TheStore, TheWorkers, Transaction
 from ..files import as_file
@@ -144,13 +146,26 @@ def _asked(
 ) -> tuple[SavedPlan | None, tuple[DoughSpec, ...], Kitchen, "tuple[Known, ...]", tuple[DoughSpec | None, ...]]:
     with store.reading() as db:
         before = answered(db, key, SavedPlan, lambda id: plans.get(db, id))
-        specs = tuple(doughs.get(db, asked.dough_id).spec for asked in request.doughs)
+        specs = tuple(_spec_of(db, asked, number) for number, asked in enumerate(request.doughs))
         place = kitchen.get(db).kitchen
         known = tuple(known_of(db, asked.dough_id, place.oven_number) for asked in request.doughs)
         tried = tuple(
             tries.of_dough(db, asked.try_id, asked.dough_id).spec if asked.try_id else None for asked in request.doughs
         )
         return before, specs, place, known, tried
+
+
+def _spec_of(db: Session, asked: DoughAsk, number: int) -> DoughSpec:
+    """The dough as it is on the shelf, or as it was when it was frozen."""
+    if asked.frozen is None:
+        return doughs.get(db, asked.dough_id).spec
+    put = stores.get(db, asked.frozen.id).thing
+    if not isinstance(put, Put):
+        raise NotThereError("frozen dough")
+    try:
+        return to_bake(put, asked.frozen.count, asked.frozen.thaw)
+    except Refusal as refused:
+        raise refusal(f"doughs.{number}.frozen.count", refused.problem.message) from refused
 
 
 @router.get("/{plan_id}", operation_id="getPlan")

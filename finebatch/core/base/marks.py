@@ -49,13 +49,15 @@ class LineMark(Value):
 
 
 class WordMark(Value):
-    """A word, its middle at the point."""
+    """A word or a row of them: its middle at the point, or its beginning with `from_left`; `strong` is printed bold."""
 
     kind: Literal["word"] = "word"
     x_mm: float
     y_mm: float
     high_mm: float
     text: str
+    from_left: bool = False
+    strong: bool = False
 
 
 Mark = RingMark | RoundMark | LineMark | WordMark

@@ -22,7 +22,7 @@ from .spec import Card, DoughSpec, Keep, Shaping, Share, ShareBy
 from .starters import Starter, starters
 from .whatif import Factor, WhatIf, what_if
 from .why import Why, why
-from .working import CardRow, keeping_words
+from .working import CardRow, keeping_days, keeping_words
 
 __all__ = [
     "Assessment",
@@ -55,6 +55,7 @@ __all__ = [
     "foreknown_of",
     "found_by",
     "glance_of",
+    "keeping_days",
     "keeping_words",
     "kin_of",
     "lies_wider_mm",

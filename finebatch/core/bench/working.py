@@ -5,9 +5,11 @@ from ..base import Interval, Value
 from ..dough import Style, styles
 from ..finishing import FinishPlan
 from ..forming import AnyForm, forming_of
-from ..kitchen import Kitchen, dial, in_units, say, typical_s
+from ..kitchen import Kitchen, dial, in_units, longest_s, say, typical_s
 from .assess import Assessment
 from .spec import DoughSpec
+
+DAY_S = 86_400.0
 
 
 class CardRow(Value):
@@ -17,13 +19,33 @@ class CardRow(Value):
     text: str
 
 
+def keeping_days(style: Style, iced: bool, form: AnyForm) -> tuple[float, float]:
+    """Days in an airtight tin, as usual and at most, from the process table's classes: filled, iced, soft or crisp, as water lets them keep."""
+    step = _keeping_step(style, iced, form)
+    return typical_s(step) / DAY_S, longest_s(step) / DAY_S
+
+
+def _keeping_step(style: Style, iced: bool, form: AnyForm) -> str:
+    filled = forming_of(form).filling_g(form) > 0
+    return (
+        "storage_filled"
+        if filled
+        else "storage_iced"
+        if iced
+        else "storage_soft"
+        if _is_soft(style)
+        else "storage_crisp"
+    )
+
+
+def _is_soft(style: Style) -> bool:
+    return style.end in (EndStyle.SOFT, EndStyle.GOOEY)
+
+
 def keeping_words(style: Style, iced: bool, form: AnyForm) -> str:
     """Where they go and how long they keep, from the process table: what is crisp apart from what is soft."""
-    soft = style.end in (EndStyle.SOFT, EndStyle.GOOEY)
-    filled = forming_of(form).filling_g(form) > 0
-    step = "storage_filled" if filled else "storage_iced" if iced else "storage_soft" if soft else "storage_crisp"
-    days = typical_s(step) / 86400
-    return f"In an airtight tin, {'soft' if soft else 'crisp'} ones by themselves; at their best about {days:.0f} days."
+    days, _ = keeping_days(style, iced, form)
+    return f"In an airtight tin, {'soft' if _is_soft(style) else 'crisp'} ones by themselves; at their best about {days:.0f} days."
 
 
 def working_of(

@@ -21,9 +21,18 @@ class ClockFixes(StrEnum):
     SOONEST = "soonest"
 
 
+class FrozenAsk(Value):
+    """So many of what the stores keep under `id`, straight from the cold or thawed before."""
+
+    id: str = Field(max_length=64)
+    count: int = Field(default=12, ge=1, le=400)
+    thaw: bool = False
+
+
 class DoughAsk(Value):
     """One dough of the day: how many times the formula, whether it is chilled overnight, and whether a test cookie is baked before the rest is
-    laid out; or one share of it that was kept. With `try_id` half of each tray is of the dough with the change that is tried."""
+    laid out; or one share of it that was kept. With `try_id` half of each tray is of the dough with the change that is tried; with `frozen` it is
+    out of what the stores keep of it."""
 
     dough_id: str = Field(max_length=40)
     share_id: str | None = Field(default=None, max_length=40)
@@ -31,6 +40,7 @@ class DoughAsk(Value):
     overnight: bool = False
     test_first: bool = False
     try_id: str | None = Field(default=None, max_length=40)
+    frozen: FrozenAsk | None = None
 
 
 class DayRequest(Value):

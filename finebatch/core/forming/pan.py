@@ -198,6 +198,11 @@ class Pressing(Forming[PanForm]):
             update={"width_mm": form.width_mm * factor**-0.5, "length_mm": form.length_mm * factor**-0.5}
         )
 
+    def cut_mm(self, form: PanForm) -> tuple[float, float] | None:
+        """The sides of one piece; a wedge's rim and its side."""
+        pressed = press(1.0, form, 1.0)
+        return pressed.piece_width_mm, pressed.piece_length_mm
+
     def whole(self, form: PanForm, pieces: Pieces, tray: Tray) -> WholeTrays | None:
         pan = Tray(
             id="pan", name="Pan", width_mm=max(60.0, form.width_mm), depth_mm=max(60.0, form.depth_mm), kind=tray.kind,

@@ -180,6 +180,10 @@ class Forming(ABC, Generic[F]):
         """Pans or sheets, where they are baked whole."""
         return None
 
+    def cut_mm(self, form: F) -> tuple[float, float] | None:
+        """Width and length of one piece, where it is cut from what is baked whole."""
+        return None
+
     def lying(self, form: F) -> Lying | None:
         """What lies on the tray, where that is not the pieces."""
         return None

@@ -87,6 +87,10 @@ class Scoring(Forming[SheetForm]):
         update = {"piece_width_mm": form.piece_width_mm * side, "piece_length_mm": form.piece_length_mm * side}
         return form.model_copy(update=update)
 
+    def cut_mm(self, form: SheetForm) -> tuple[float, float] | None:
+        """One scored piece."""
+        return form.piece_width_mm, form.piece_length_mm
+
     def whole(self, form: SheetForm, pieces: Pieces, tray: Tray) -> WholeTrays | None:
         first = pieces.sheets[0]
         loads = tuple(sheet.count for sheet in pieces.sheets)

@@ -7,6 +7,7 @@ from pydantic import Field, field_validator
 from ..base import Value
 from .bakeware import Liner
 from .habit import Habit
+from .housekeeping import Housekeeping
 from .keeping import BackupRule
 from .oven import Scale
 from .tray import Tray
@@ -57,6 +58,7 @@ class Kitchen(Value):
     tray_shelves: int = Field(default=0, ge=0, le=4)  # raw trays it holds as well
     cooling_cm2: int = Field(default=3600, ge=200, le=40_000)
     backup: BackupRule = BackupRule()
+    stores: Housekeeping = Housekeeping()
     paces: dict[str, float] = Field(default={})  # the baker's own seconds for steps, by the step's name
     trays: tuple[Tray, ...] = Field(
         default=(

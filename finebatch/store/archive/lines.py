@@ -141,6 +141,7 @@ TABLES = (
     Table(tables.RunRow, changes=True),
     Table(tables.RunEventRow, part_of="runs", by="run_id"),
     Table(tables.ReadingRow, part_of="runs", by="run_id"),
+    Table(tables.StoredRow, changes=True),
 )
 # The keys of devices' changes, and who was let in: of use to this server alone.
 NOT_KEPT = ("received", "paired_devices")

@@ -22,6 +22,7 @@ export function useAnswers() {
           case "kitchen":
             client.setQueryData(keys.kitchen, answer as SavedKitchen);
             refresh(client, keys.habits);
+            refresh(client, keys.stores);
             break;
           case "weigh-in":
             client.setQueryData(keys.weighIn(change.id), answer);
@@ -47,13 +48,23 @@ export function useAnswers() {
             refresh(client, keys.plans);
             break;
           case "throw-away":
-            refresh(client, { dough: keys.doughs, plan: keys.plans, bake: keys.bakes }[change.of]);
+            refresh(
+              client,
+              { dough: keys.doughs, plan: keys.plans, bake: keys.bakes, thing: keys.stores }[change.of],
+            );
             break;
           case "add-bake":
           case "save-bake":
           case "put-aside-bake":
           case "put-back-bake":
             for (const key of [keys.bakes, keys.foretold, keys.doughs]) refresh(client, key);
+            break;
+          case "add-thing":
+          case "change-thing":
+          case "put-aside-thing":
+          case "put-back-thing":
+          case "put-away":
+            refresh(client, keys.stores);
             break;
           case "keep-version":
             refresh(client, keys.versions(change.id));
@@ -65,6 +76,7 @@ export function useAnswers() {
           case "save-dough":
             client.setQueryData(keys.dough(change.id), answer as SavedDough);
             refresh(client, keys.doughs);
+            refresh(client, keys.stores);
             break;
           default:
             refresh(client, keys.doughs);

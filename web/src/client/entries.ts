@@ -5,6 +5,9 @@ import { type FieldChange, joined } from "./merging";
 /** Something that happens while a day is run. */
 export type RunEvent = Schemas["Tell"]["event"];
 
+/** Something the stores keep. */
+export type Thing = Schemas["NewThing"]["thing"];
+
 export type Change =
   | { kind: "save-dough"; id: string; revision: number; spec: DoughSpec }
   | { kind: "add-dough"; id: string; spec: DoughSpec }
@@ -27,7 +30,17 @@ export type Change =
   | { kind: "add-bake"; id: string; bake: Schemas["NewBake"] }
   | { kind: "save-bake"; id: string; save: Schemas["BakeSave"]; revision: number; name: string }
   | { kind: "put-aside-bake" | "put-back-bake"; id: string; revision: number; name: string }
-  | { kind: "throw-away"; of: "dough" | "plan" | "bake"; id: string; revision: number; name: string };
+  | { kind: "add-thing"; id: string; thing: Thing; name: string }
+  | { kind: "change-thing"; id: string; changes: FieldChange[]; name: string }
+  | { kind: "put-aside-thing" | "put-back-thing"; id: string; revision: number; name: string }
+  | { kind: "put-away"; id: string; name: string }
+  | {
+      kind: "throw-away";
+      of: "dough" | "plan" | "bake" | "thing";
+      id: string;
+      revision: number;
+      name: string;
+    };
 
 /** `waiting`: to be sent. `stale`: another device saved first; `gone`: it took the thing away; `conflict`: both changed the same
  * fields; `refused`: it cannot be as it is. All but the first wait for the baker. */
@@ -69,6 +82,12 @@ export function thingOf(change: Change): string {
     case "put-aside-bake":
     case "put-back-bake":
       return `bake:${change.id}`;
+    case "add-thing":
+    case "change-thing":
+    case "put-aside-thing":
+    case "put-back-thing":
+    case "put-away":
+      return `thing:${change.id}`;
     default:
       return `dough:${change.id}`;
   }
@@ -145,6 +164,8 @@ function together(first: Change, then: Change): Change | undefined {
   if (first.kind === "kitchen" && then.kind === "kitchen")
     return { ...first, changes: joined(first.changes, then.changes) };
   if (first.kind === "weigh-in" && then.kind === "weigh-in")
+    return { ...first, changes: joined(first.changes, then.changes) };
+  if (first.kind === "change-thing" && then.kind === "change-thing")
     return { ...first, changes: joined(first.changes, then.changes) };
   return undefined;
 }

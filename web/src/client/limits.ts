@@ -1,5 +1,15 @@
 /** Least, most and starting value of every field that can be sent. Made from the API's schema by `make types`: not to be edited. */
 export const LIMITS = {
+  "Asked": {
+    "times": {
+      "max": 40.0,
+      "above": 0.0,
+      "start": 1.0
+    },
+    "dough_id": {
+      "start": null
+    }
+  },
   "Away": {
     "kind": {
       "start": "away"
@@ -85,6 +95,13 @@ export const LIMITS = {
       "start": false
     }
   },
+  "BatchWanted": {
+    "times": {
+      "min": 0.1,
+      "max": 40.0,
+      "start": 1.0
+    }
+  },
   "BatterForm": {
     "kind": {
       "start": "batter"
@@ -129,6 +146,55 @@ export const LIMITS = {
     },
     "frozen": {
       "start": false
+    }
+  },
+  "BoxKind": {
+    "each": {
+      "min": 1.0,
+      "max": 120.0,
+      "start": null
+    }
+  },
+  "Boxes": {
+    "kind": {
+      "start": "boxes"
+    },
+    "boxes": {
+      "min": 1.0,
+      "max": 300.0,
+      "start": 6
+    },
+    "for_day": {
+      "start": null
+    },
+    "kinds": {
+      "max": 8
+    },
+    "about_g": {
+      "min": 20.0,
+      "max": 5000.0,
+      "start": null
+    },
+    "width_mm": {
+      "min": 40.0,
+      "max": 600.0,
+      "start": 180
+    },
+    "depth_mm": {
+      "min": 40.0,
+      "max": 600.0,
+      "start": 180
+    },
+    "height_mm": {
+      "min": 10.0,
+      "max": 400.0,
+      "start": 60
+    },
+    "nut_free": {
+      "start": false
+    },
+    "packaging_id": {
+      "start": null
     }
   },
   "Card": {
@@ -323,6 +389,9 @@ export const LIMITS = {
     },
     "try_id": {
       "start": null
+    },
+    "frozen": {
+      "start": null
     }
   },
   "DoughDropped": {
@@ -506,6 +575,16 @@ export const LIMITS = {
       "start": "half_nut"
     }
   },
+  "FrozenAsk": {
+    "count": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": 12
+    },
+    "thaw": {
+      "start": false
+    }
+  },
   "Habit": {
     "cup_fill": {
       "start": "spooned"
@@ -539,6 +618,45 @@ export const LIMITS = {
   "HelperGoes": {
     "kind": {
       "start": "helper_goes"
+    }
+  },
+  "Housekeeping": {
+    "keeps_pantry": {
+      "start": false
+    },
+    "currency": {
+      "start": "EUR"
+    },
+    "oven_kw": {
+      "min": 0.3,
+      "max": 20.0,
+      "start": 2.5
+    },
+    "energy_price": {
+      "start": null
+    },
+    "energy_unit": {
+      "start": "kwh"
+    },
+    "aisles": {
+      "max": 20,
+      "start": [
+        "Flour and sugar",
+        "Dairy and eggs",
+        "Nuts and fruit",
+        "Chocolate and sweets",
+        "Spices and raising",
+        "Other"
+      ]
+    },
+    "aisle_of": {
+      "start": {}
+    },
+    "may_contain": {
+      "start": ""
+    },
+    "maker": {
+      "start": ""
     }
   },
   "Kitchen": {
@@ -625,6 +743,25 @@ export const LIMITS = {
         "keep_weeks": 4
       }
     },
+    "stores": {
+      "start": {
+        "keeps_pantry": false,
+        "currency": "EUR",
+        "oven_kw": 2.5,
+        "energy_unit": "kwh",
+        "aisles": [
+          "Flour and sugar",
+          "Dairy and eggs",
+          "Nuts and fruit",
+          "Chocolate and sweets",
+          "Spices and raising",
+          "Other"
+        ],
+        "aisle_of": {},
+        "may_contain": "",
+        "maker": ""
+      }
+    },
     "paces": {
       "start": {}
     },
@@ -650,6 +787,105 @@ export const LIMITS = {
           "rim_mm": 10.0
         }
       ]
+    }
+  },
+  "Label": {
+    "kind": {
+      "start": "label"
+    },
+    "title": {
+      "start": ""
+    },
+    "words": {
+      "start": ""
+    },
+    "pieces": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": 6
+    },
+    "made_on": {
+      "start": null
+    },
+    "keeps_days": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": null
+    },
+    "may_contain": {
+      "start": null
+    },
+    "no_traces": {
+      "start": false
+    },
+    "nutrition": {
+      "start": false
+    },
+    "percent_of": {
+      "start": null
+    },
+    "copies": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": 8
+    },
+    "sheet": {
+      "start": {
+        "paper": "a4",
+        "columns": 2,
+        "rows": 4,
+        "width_mm": 99.0,
+        "height_mm": 67.0,
+        "left_mm": 6.0,
+        "top_mm": 14.5,
+        "across_gap_mm": 0.0,
+        "down_gap_mm": 0.0
+      }
+    }
+  },
+  "LabelSheet": {
+    "paper": {
+      "start": "a4"
+    },
+    "columns": {
+      "min": 1.0,
+      "max": 12.0,
+      "start": 2
+    },
+    "rows": {
+      "min": 1.0,
+      "max": 30.0,
+      "start": 4
+    },
+    "width_mm": {
+      "min": 20.0,
+      "max": 300.0,
+      "start": 99.0
+    },
+    "height_mm": {
+      "min": 12.0,
+      "max": 300.0,
+      "start": 67.0
+    },
+    "left_mm": {
+      "min": 0.0,
+      "max": 100.0,
+      "start": 6.0
+    },
+    "top_mm": {
+      "min": 0.0,
+      "max": 100.0,
+      "start": 14.5
+    },
+    "across_gap_mm": {
+      "min": 0.0,
+      "max": 50.0,
+      "start": 0.0
+    },
+    "down_gap_mm": {
+      "min": 0.0,
+      "max": 50.0,
+      "start": 0.0
     }
   },
   "Line": {
@@ -742,6 +978,19 @@ export const LIMITS = {
       "start": null
     }
   },
+  "Marked": {
+    "ticked": {
+      "start": false
+    },
+    "grams": {
+      "min": 0.0,
+      "max": 100000.0,
+      "start": null
+    },
+    "left_out": {
+      "start": false
+    }
+  },
   "Measured": {
     "count": {
       "min": 1.0,
@@ -815,6 +1064,20 @@ export const LIMITS = {
     "minutes": {
       "min": 0.5,
       "max": 60.0
+    }
+  },
+  "Move": {
+    "kind": {
+      "start": "move"
+    },
+    "says": {
+      "start": ""
+    },
+    "dough_id": {
+      "start": null
+    },
+    "bake_id": {
+      "start": null
     }
   },
   "Moved": {
@@ -943,10 +1206,25 @@ export const LIMITS = {
       "above": 5.0
     }
   },
+  "OwnItem": {
+    "aisle": {
+      "start": ""
+    }
+  },
   "OwnMeasure": {
     "holds_ml": {
       "max": 2000.0,
       "above": 0.0
+    }
+  },
+  "Packaging": {
+    "kind": {
+      "start": "packaging"
+    },
+    "pieces": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": 1
     }
   },
   "PanForm": {
@@ -992,6 +1270,35 @@ export const LIMITS = {
       "start": 0.0
     }
   },
+  "PantryItem": {
+    "kind": {
+      "start": "pantry"
+    },
+    "pack_g": {
+      "min": 1.0,
+      "max": 50000.0,
+      "start": 1000.0
+    },
+    "pack_is": {
+      "start": "pack"
+    },
+    "low_g": {
+      "min": 0.0,
+      "max": 100000.0,
+      "start": null
+    },
+    "best_before": {
+      "start": null
+    },
+    "opened_on": {
+      "start": null
+    },
+    "keeps_opened_days": {
+      "min": 1.0,
+      "max": 1500.0,
+      "start": null
+    }
+  },
   "PastedCard": {
     "kitchen": {
       "start": {
@@ -1021,6 +1328,23 @@ export const LIMITS = {
           "keep_days": 7,
           "keep_weeks": 4,
           "on": true
+        },
+        "stores": {
+          "aisle_of": {},
+          "aisles": [
+            "Flour and sugar",
+            "Dairy and eggs",
+            "Nuts and fruit",
+            "Chocolate and sweets",
+            "Spices and raising",
+            "Other"
+          ],
+          "currency": "EUR",
+          "energy_unit": "kwh",
+          "keeps_pantry": false,
+          "maker": "",
+          "may_contain": "",
+          "oven_kw": 2.5
         },
         "paces": {},
         "trays": [
@@ -1071,6 +1395,18 @@ export const LIMITS = {
       "max": 5000.0
     }
   },
+  "Price": {
+    "kind": {
+      "start": "price"
+    },
+    "pack_g": {
+      "min": 1.0,
+      "max": 50000.0
+    },
+    "shop": {
+      "start": ""
+    }
+  },
   "PrintRequest": {
     "dough_id": {
       "start": null
@@ -1102,6 +1438,44 @@ export const LIMITS = {
       "min": 0.0,
       "max": 3600.0,
       "start": 0.0
+    }
+  },
+  "Put": {
+    "kind": {
+      "start": "put"
+    },
+    "dough_id": {
+      "start": null
+    },
+    "keeps": {
+      "start": "pieces"
+    },
+    "at": {
+      "start": "freezer"
+    },
+    "place": {
+      "start": ""
+    },
+    "count": {
+      "min": 1.0,
+      "max": 2000.0
+    },
+    "each_g": {
+      "max": 5000.0,
+      "above": 0.0,
+      "start": null
+    },
+    "keeps_until": {
+      "start": null
+    },
+    "spec": {
+      "start": null
+    },
+    "note": {
+      "start": ""
+    },
+    "taken": {
+      "start": {}
     }
   },
   "Rehearsal": {
@@ -1344,6 +1718,29 @@ export const LIMITS = {
       "max": 700.0
     }
   },
+  "ShoppingList": {
+    "kind": {
+      "start": "shopping"
+    },
+    "batches": {
+      "max": 60,
+      "start": []
+    },
+    "plan_ids": {
+      "max": 40,
+      "start": []
+    },
+    "own": {
+      "max": 80,
+      "start": []
+    },
+    "marks": {
+      "start": {}
+    },
+    "put_away_at": {
+      "start": null
+    }
+  },
   "SizeWish": {
     "count": {
       "min": 1.0,
@@ -1362,6 +1759,15 @@ export const LIMITS = {
   "SwapRequest": {
     "dough_id": {
       "start": null
+    }
+  },
+  "Taken": {
+    "count": {
+      "min": 1.0,
+      "max": 2000.0
+    },
+    "says": {
+      "start": ""
     }
   },
   "Takes": {

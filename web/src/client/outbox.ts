@@ -97,7 +97,9 @@ class Outbox {
   /** Keep a change and send it as soon as can be. Keystrokes in quick succession become one. */
   put(change: Change): void {
     const notBefore =
-      change.kind === "save-dough" || change.kind === "kitchen" ? Date.now() + TOGETHER_MS : 0;
+      change.kind === "save-dough" || change.kind === "kitchen" || change.kind === "change-thing"
+        ? Date.now() + TOGETHER_MS
+        : 0;
     this.keep(placed(this.view.entries, change, notBefore));
     this.pump();
   }

@@ -421,6 +421,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/boxes/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draft Boxes
+         * @description What is in each box, how it lies, what to bake, what it costs; nothing is saved. 422 for a dough that comes to nothing yet.
+         */
+        post: operations["draftBoxes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/read": {
         parameters: {
             query?: never;
@@ -495,6 +515,70 @@ export interface paths {
          * @description Two versions side by side.
          */
         post: operations["compareDoughs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/costs/doughs/{dough_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cost Of Dough
+         * @description One batch of a dough, in the kitchen's currency.
+         */
+        get: operations["costOfDough"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/costs/plans/{plan_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cost Of Plan
+         * @description The oven's energy by a plan's own minutes.
+         */
+        get: operations["costOfPlan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/costs/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Prices
+         * @description All prices as a table.
+         */
+        get: operations["exportPrices"];
+        put?: never;
+        /**
+         * Read Prices
+         * @description The prices of a table; nothing is saved.
+         */
+        post: operations["readPrices"];
         delete?: never;
         options?: never;
         head?: never;
@@ -858,6 +942,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/freezer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Freezer
+         * @description What is there, what is over or soon over first; what is all taken comes last.
+         */
+        get: operations["getFreezer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/freezer/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Freezer
+         * @description The freezer as a table.
+         */
+        get: operations["exportFreezer"];
+        put?: never;
+        /**
+         * Read Freezer
+         * @description What a table of the freezer holds; nothing is saved.
+         */
+        post: operations["readFreezer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen": {
         parameters: {
             query?: never;
@@ -943,6 +1071,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/labels/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draft Label
+         * @description A label as it will be; nothing is saved.
+         */
+        post: operations["draftLabel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels/{label_id}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Labels
+         * @description The labels on their sheets, at 1:1.
+         */
+        get: operations["printLabels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels/{label_id}/svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Draw Label
+         * @description One label as a drawing, at 1:1.
+         */
+        get: operations["drawLabel"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers": {
         parameters: {
             query?: never;
@@ -957,6 +1145,130 @@ export interface paths {
          * @description Stand-ins for a wish ("nut-free") or for one line.
          */
         post: operations["listOffers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Pantry
+         * @description Everything the pantry keeps, by name.
+         */
+        get: operations["getPantry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Usual
+         * @description An ingredient in the pack it is usually sold in, to begin with.
+         */
+        get: operations["usualItem"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Understand Amount
+         * @description Grams of "half a bag" or "11 eggs". 422 at `amount` where it cannot be told.
+         */
+        post: operations["understandAmount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry/uses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Propose Use
+         * @description What so many batches would take from the pantry.
+         */
+        post: operations["proposeUse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry/makes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Makes
+         * @description What of these doughs, or of the latest on the shelf, can be made now: the most possible first. Nothing without a pantry.
+         */
+        get: operations["listMakes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Pantry
+         * @description The pantry as a table.
+         */
+        get: operations["exportPantry"];
+        put?: never;
+        /**
+         * Read Pantry
+         * @description What a table of the pantry holds; nothing is saved.
+         */
+        post: operations["readPantry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1579,6 +1891,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shopping/{list_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shopping
+         * @description A list, worked out.
+         */
+        get: operations["getShopping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/{list_id}/put-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Away Shopping
+         * @description What is in the basket goes into the pantry, all at once; it is undone by putting that coming aside.
+         */
+        post: operations["putAwayShopping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/{list_id}/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shopping Text
+         * @description The list as text.
+         */
+        get: operations["shoppingText"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/{list_id}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shopping Table
+         * @description The list as a table.
+         */
+        get: operations["shoppingTable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/{list_id}/to-do": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shopping To Do
+         * @description The list as something to do, for a calendar (iCalendar VTODO).
+         */
+        get: operations["shoppingToDo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/starters": {
         parameters: {
             query?: never;
@@ -1593,6 +2005,134 @@ export interface paths {
         get: operations["listStarters"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Things
+         * @description The latest of a kind, or of all, that stand or were put aside.
+         */
+        get: operations["listThings"];
+        put?: never;
+        /**
+         * Add Thing
+         * @description Keep something. 409 where something else stands under that name already.
+         */
+        post: operations["addThing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{thing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Thing
+         * @description One thing.
+         */
+        get: operations["getThing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Thing
+         * @description Change some fields. A field that another device changed meanwhile is left, and comes back among `conflicts`.
+         */
+        patch: operations["changeThing"];
+        trace?: never;
+    };
+    "/api/stores/{thing_id}/raw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Raw Thing
+         * @description What is stored of a thing, whether it can be read or not.
+         */
+        get: operations["getRawThing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{thing_id}/put-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Aside Thing
+         * @description Take it away; it can be put back.
+         */
+        post: operations["putAsideThing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{thing_id}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Back Thing
+         * @description Put it back.
+         */
+        post: operations["putBackThing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stores/{thing_id}/throw-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Throw Away Thing
+         * @description Throw away for good what was put aside; 409 if it has changed since.
+         */
+        post: operations["throwAwayThing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1986,6 +2526,20 @@ export interface components {
             dark: boolean;
         };
         /**
+         * Asked
+         * @description So many batches of a dough, as it is now or was.
+         */
+        Asked: {
+            dough: components["schemas"]["DoughSpec"];
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+            /** Dough Id */
+            dough_id?: string | null;
+        };
+        /**
          * Assessment
          * @description Everything the bench shows for a dough; parts that cannot be computed are None and say why in `problems`.
          */
@@ -2364,6 +2918,41 @@ export interface components {
             doubted: components["schemas"]["Doubted"][];
         };
         /**
+         * BatchCost
+         * @description What a batch costs: its ingredients, dearest first, the oven's energy, and what it comes to for a batch, a piece and a packed piece. Sums
+         *     hold what has a price; `unpriced` names what has none.
+         */
+        BatchCost: {
+            /** Lines */
+            lines: components["schemas"]["CostLine"][];
+            ingredients: components["schemas"]["Cost"];
+            energy_kwh: components["schemas"]["Cost"];
+            energy: components["schemas"]["Cost"] | null;
+            batch: components["schemas"]["Cost"];
+            /** Count */
+            count: number;
+            each: components["schemas"]["Cost"] | null;
+            packed_each: components["schemas"]["Cost"] | null;
+            /** Unpriced */
+            unpriced: string[];
+            saving: components["schemas"]["Cheaper"] | null;
+        };
+        /**
+         * BatchWanted
+         * @description So many batches of a dough to shop for.
+         */
+        BatchWanted: {
+            /** Id */
+            id: string;
+            /** Dough Id */
+            dough_id: string;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number;
+        };
+        /**
          * BatterForm
          * @description Level spoonfuls spread to an even thickness. `shaped_hot` ones are curled as they leave the oven, `shape_s`
          *     seconds each, before they stiffen after `pliable_s`.
@@ -2430,6 +3019,109 @@ export interface components {
              * @default false
              */
             frozen: boolean;
+        };
+        /**
+         * Bought
+         * @description So many packs of one size.
+         */
+        Bought: {
+            /** Count */
+            count: number;
+            /** Mass G */
+            mass_g: number;
+        };
+        /**
+         * BoxKind
+         * @description A kind of cookie in each box; how many, if that is said.
+         */
+        BoxKind: {
+            /** Id */
+            id: string;
+            /** Dough Id */
+            dough_id: string;
+            /** Each */
+            each?: number | null;
+        };
+        /**
+         * BoxPlace
+         * @description Where a cookie lies in a layer: its corner in mm from the left and back, and its kind's number.
+         */
+        BoxPlace: {
+            /** Kind */
+            kind: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /**
+         * BoxPlan
+         * @description The boxes worked out: what is in each, how it lies, what to bake in which order, and what is in the way.
+         */
+        BoxPlan: {
+            /** Kinds */
+            kinds: components["schemas"]["KindFound"][];
+            /** Layers */
+            layers: components["schemas"]["Layer"][];
+            /** High Mm */
+            high_mm: number;
+            mass_g: components["schemas"]["Interval"];
+            /**
+             * Problems
+             * @default []
+             */
+            problems: components["schemas"]["Problem"][];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+        };
+        /**
+         * Boxes
+         * @description So many boxes alike. With `about_g` what is not counted is shared out evenly by mass. Inner sizes in mm.
+         */
+        Boxes: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "boxes";
+            /** Name */
+            name: string;
+            /**
+             * Boxes
+             * @default 6
+             */
+            boxes: number;
+            /** For Day */
+            for_day?: string | null;
+            /** Kinds */
+            kinds: components["schemas"]["BoxKind"][];
+            /** About G */
+            about_g?: number | null;
+            /**
+             * Width Mm
+             * @default 180
+             */
+            width_mm: number;
+            /**
+             * Depth Mm
+             * @default 180
+             */
+            depth_mm: number;
+            /**
+             * Height Mm
+             * @default 60
+             */
+            height_mm: number;
+            /**
+             * Nut Free
+             * @default false
+             */
+            nut_free: boolean;
+            /** Packaging Id */
+            packaging_id?: string | null;
         };
         /**
          * Card
@@ -2578,6 +3270,24 @@ export interface components {
             changes: components["schemas"]["FieldChange"][];
         };
         /**
+         * Cheaper
+         * @description A stand-in that would save, and what it does to the cookie.
+         */
+        Cheaper: {
+            /** Line Id */
+            line_id: string;
+            /** Swap Id */
+            swap_id: string;
+            /** Instead Of */
+            instead_of: string;
+            /** Label */
+            label: string;
+            /** Saves */
+            saves: string;
+            /** Consequence */
+            consequence: string;
+        };
+        /**
          * Choice
          * @description One ingredient an unsure line may mean.
          */
@@ -2674,6 +3384,12 @@ export interface components {
             zone: string;
         };
         /**
+         * Cold
+         * @description Where it is kept.
+         * @enum {string}
+         */
+        Cold: "freezer" | "fridge" | "tin";
+        /**
          * CompareRequest
          * @description Two versions in one kitchen.
          */
@@ -2731,6 +3447,36 @@ export interface components {
          * @enum {string}
          */
         Cooling: "warm" | "cold";
+        /**
+         * Cost
+         * @description An amount of money, with the least and the most it may be: where prices differ or are old. In digits of no currency yet.
+         */
+        Cost: {
+            /** Value */
+            value: string;
+            /** Low */
+            low: string;
+            /** High */
+            high: string;
+        };
+        /**
+         * CostLine
+         * @description What one ingredient of a batch costs; None without a price. `share_pct` of what all priced ones come to.
+         */
+        CostLine: {
+            /** Ingredient Id */
+            ingredient_id: string;
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number;
+            cost: components["schemas"]["Cost"] | null;
+            /**
+             * Share Pct
+             * @default 0
+             */
+            share_pct: number;
+        };
         /**
          * Counted
          * @description How many of one kind an archive holds, and how many of them are new here.
@@ -2888,6 +3634,14 @@ export interface components {
          * @enum {string}
          */
         DateOrder: "dmy" | "mdy" | "ymd";
+        /**
+         * DayCost
+         * @description What the oven of a day takes, and what that costs, where its price is known.
+         */
+        DayCost: {
+            energy_kwh: components["schemas"]["Cost"];
+            energy: components["schemas"]["Cost"] | null;
+        };
         /**
          * DayRequest
          * @description What the baker asks of the day: doughs, a time with its offset from UTC, racks in use, hands, hours of rest each night, and
@@ -3133,7 +3887,8 @@ export interface components {
         /**
          * DoughAsk
          * @description One dough of the day: how many times the formula, whether it is chilled overnight, and whether a test cookie is baked before the rest is
-         *     laid out; or one share of it that was kept. With `try_id` half of each tray is of the dough with the change that is tried.
+         *     laid out; or one share of it that was kept. With `try_id` half of each tray is of the dough with the change that is tried; with `frozen` it is
+         *     out of what the stores keep of it.
          */
         DoughAsk: {
             /** Dough Id */
@@ -3157,6 +3912,7 @@ export interface components {
             test_first: boolean;
             /** Try Id */
             try_id?: string | null;
+            frozen?: components["schemas"]["FrozenAsk"] | null;
         };
         /**
          * DoughConflict
@@ -3562,6 +4318,31 @@ export interface components {
             measured: components["schemas"]["Measured"];
         };
         /**
+         * DraftBoxes
+         * @description Boxes worked out, and what one comes to by the ingredients that have a price, with its packaging.
+         */
+        DraftBoxes: {
+            plan: components["schemas"]["BoxPlan"];
+            box_cost: components["schemas"]["Cost"] | null;
+            /** Unpriced */
+            unpriced: number;
+        };
+        /**
+         * DraftLabel
+         * @description A label as it will be printed: its text, how it lies, and which ingredients could be named by their share.
+         */
+        DraftLabel: {
+            text: components["schemas"]["LabelText"];
+            laid: components["schemas"]["LaidLabel"];
+            /** Named */
+            named: string[];
+            /**
+             * Caution
+             * @default Made by the lines of the dough as they are now. What a packet holds beyond its name, traces in this kitchen, and what must stand on food that is sold are not known here: read the packets, and ask your food authority before you sell.
+             */
+            caution: string;
+        };
+        /**
          * DraftSeen
          * @description What is foretold of a bake being written down, and what in it can hardly be meant.
          */
@@ -3659,6 +4440,12 @@ export interface components {
              */
             lines: string[];
         };
+        /**
+         * EnergyUnit
+         * @description What energy is paid by: kilowatt hours of either, cubic metres or therms of gas.
+         * @enum {string}
+         */
+        EnergyUnit: "kwh" | "m3" | "therm";
         /**
          * Evidence
          * @description One thing that is known (a bake's `id`), and how it moved width (mm) and the middle of the window (min): what the prediction would
@@ -3921,6 +4708,32 @@ export interface components {
             darkest_word: string;
         };
         /**
+         * FreezerTable
+         * @description A table of the freezer, as text.
+         */
+        FreezerTable: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * FrozenAsk
+         * @description So many of what the stores keep under `id`, straight from the cold or thawed before.
+         */
+        FrozenAsk: {
+            /** Id */
+            id: string;
+            /**
+             * Count
+             * @default 12
+             */
+            count: number;
+            /**
+             * Thaw
+             * @default false
+             */
+            thaw: boolean;
+        };
+        /**
          * Glance
          * @description The family a dough is taken for, and what comes out of it; None where that cannot be told yet.
          */
@@ -4113,6 +4926,73 @@ export interface components {
             error_pct: number;
         };
         /**
+         * Housekeeping
+         * @description How this household shops, pays and labels. `aisles` are in the order in which it walks the shop; `aisle_of` is where an ingredient
+         *     stands there, if not where it usually does.
+         */
+        Housekeeping: {
+            /**
+             * Keeps Pantry
+             * @default false
+             */
+            keeps_pantry: boolean;
+            /**
+             * Currency
+             * @default EUR
+             */
+            currency: string;
+            /**
+             * Oven Kw
+             * @default 2.5
+             */
+            oven_kw: number;
+            /** Energy Price */
+            energy_price?: string | null;
+            /** @default kwh */
+            energy_unit: components["schemas"]["EnergyUnit"];
+            /**
+             * Aisles
+             * @default [
+             *       "Flour and sugar",
+             *       "Dairy and eggs",
+             *       "Nuts and fruit",
+             *       "Chocolate and sweets",
+             *       "Spices and raising",
+             *       "Other"
+             *     ]
+             */
+            aisles: string[];
+            /**
+             * Aisle Of
+             * @default {}
+             */
+            aisle_of: {
+                [key: string]: string;
+            };
+            /**
+             * May Contain
+             * @default
+             */
+            may_contain: string;
+            /**
+             * Maker
+             * @default
+             */
+            maker: string;
+        };
+        /**
+         * InFreezer
+         * @description Something put away, and what is asked of it.
+         */
+        InFreezer: {
+            kept: components["schemas"]["Kept"];
+            /**
+             * Problems
+             * @default []
+             */
+            problems: components["schemas"]["Problem"][];
+        };
+        /**
          * Inclusion
          * @description Pieces of one kind in each cookie, to be drawn: how many, how large, in which colour (sRGB).
          */
@@ -4172,6 +5052,45 @@ export interface components {
          */
         Keep: "now" | "fridge" | "freezer";
         /**
+         * Keeps
+         * @description What was put away: shaped pieces, logs, discs of dough (to be shaped later), or baked cookies.
+         * @enum {string}
+         */
+        Keeps: "pieces" | "logs" | "discs" | "baked";
+        /**
+         * Kept
+         * @description Something put away as it stands today. `usual_until` and `at_most` are from the process table; `first` is what of its kind goes out first.
+         */
+        Kept: {
+            /** Id */
+            id: string;
+            /** Revision */
+            revision: number;
+            put: components["schemas"]["Put"];
+            /** Left */
+            left: number;
+            /** Age Days */
+            age_days: number;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
+            /**
+             * At Most
+             * Format: date
+             */
+            at_most: string;
+            /** Over */
+            over: boolean;
+            /** First */
+            first: boolean;
+            /** Says */
+            says: string;
+            /** Can Bake */
+            can_bake: boolean;
+        };
+        /**
          * KeptShare
          * @description A share of a dough that is kept for another day.
          */
@@ -4187,6 +5106,57 @@ export interface components {
          * @enum {string}
          */
         Kind: "brown" | "soften" | "thaw" | "weigh" | "mix" | "stand" | "divide" | "chill" | "temper" | "preheat" | "oven_change" | "form" | "wait" | "park" | "wash" | "load" | "bake" | "look" | "turn" | "unload" | "hot" | "rest" | "transfer" | "cool" | "tray_cool" | "ice" | "dry" | "pack";
+        /**
+         * KindFound
+         * @description A kind for all the boxes: so many in each, pieces in all, batches of the dough, pieces over; `order` is its turn, what keeps longest first.
+         */
+        KindFound: {
+            /** Dough Id */
+            dough_id: string;
+            size: components["schemas"]["KindSize"];
+            /** Each */
+            each: number;
+            /** Pieces */
+            pieces: number;
+            /** Times */
+            times: number;
+            /** Over */
+            over: number;
+            /** Says */
+            says: string;
+            /** Order */
+            order: number;
+            /** Apart */
+            apart: boolean;
+        };
+        /**
+         * KindSize
+         * @description What a kind's cookie is like, foretold: the box it lies in, its mass, how many a batch makes and of how many eggs, how long it keeps.
+         */
+        KindSize: {
+            /** Name */
+            name: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            each_g: components["schemas"]["Interval"];
+            /** Makes */
+            makes: number;
+            /** Eggs */
+            eggs: number;
+            /** Allergens */
+            allergens: string[];
+            /** Keeps Days */
+            keeps_days: number;
+            /**
+             * Round
+             * @default true
+             */
+            round: boolean;
+        };
         /**
          * Kitchen
          * @description Everything a prediction or plan takes from the place where it happens.
@@ -4275,6 +5245,26 @@ export interface components {
              */
             backup: components["schemas"]["BackupRule"];
             /**
+             * @default {
+             *       "keeps_pantry": false,
+             *       "currency": "EUR",
+             *       "oven_kw": 2.5,
+             *       "energy_unit": "kwh",
+             *       "aisles": [
+             *         "Flour and sugar",
+             *         "Dairy and eggs",
+             *         "Nuts and fruit",
+             *         "Chocolate and sweets",
+             *         "Spices and raising",
+             *         "Other"
+             *       ],
+             *       "aisle_of": {},
+             *       "may_contain": "",
+             *       "maker": ""
+             *     }
+             */
+            stores: components["schemas"]["Housekeeping"];
+            /**
              * Paces
              * @default {}
              */
@@ -4317,6 +5307,172 @@ export interface components {
             name: string;
         };
         /**
+         * Label
+         * @description What the baker wants on a dough's label. Everything else follows from the dough as it now is.
+         */
+        Label: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "label";
+            /** Dough Id */
+            dough_id: string;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /**
+             * Pieces
+             * @default 6
+             */
+            pieces: number;
+            /** Made On */
+            made_on?: string | null;
+            /** Keeps Days */
+            keeps_days?: number | null;
+            /** May Contain */
+            may_contain?: string | null;
+            /**
+             * No Traces
+             * @default false
+             */
+            no_traces: boolean;
+            /**
+             * Nutrition
+             * @default false
+             */
+            nutrition: boolean;
+            /** Percent Of */
+            percent_of?: string | null;
+            /**
+             * Copies
+             * @default 8
+             */
+            copies: number;
+            /**
+             * @default {
+             *       "paper": "a4",
+             *       "columns": 2,
+             *       "rows": 4,
+             *       "width_mm": 99,
+             *       "height_mm": 67,
+             *       "left_mm": 6,
+             *       "top_mm": 14.5,
+             *       "across_gap_mm": 0,
+             *       "down_gap_mm": 0
+             *     }
+             */
+            sheet: components["schemas"]["LabelSheet"];
+        };
+        /**
+         * LabelPaper
+         * @description What labels are printed on.
+         * @enum {string}
+         */
+        LabelPaper: "a4" | "letter" | "roll";
+        /**
+         * LabelSheet
+         * @description A sheet of labels as its packet says: rows and columns, the size of one and the gaps between; of a roll one label at a time.
+         */
+        LabelSheet: {
+            /** @default a4 */
+            paper: components["schemas"]["LabelPaper"];
+            /**
+             * Columns
+             * @default 2
+             */
+            columns: number;
+            /**
+             * Rows
+             * @default 4
+             */
+            rows: number;
+            /**
+             * Width Mm
+             * @default 99
+             */
+            width_mm: number;
+            /**
+             * Height Mm
+             * @default 67
+             */
+            height_mm: number;
+            /**
+             * Left Mm
+             * @default 6
+             */
+            left_mm: number;
+            /**
+             * Top Mm
+             * @default 14.5
+             */
+            top_mm: number;
+            /**
+             * Across Gap Mm
+             * @default 0
+             */
+            across_gap_mm: number;
+            /**
+             * Down Gap Mm
+             * @default 0
+             */
+            down_gap_mm: number;
+        };
+        /**
+         * LabelText
+         * @description A label's text, section by section, as it is printed.
+         */
+        LabelText: {
+            /** Title */
+            title: string;
+            /** Pieces */
+            pieces: string;
+            /** Ingredients */
+            ingredients: components["schemas"]["Word"][];
+            /** Contains */
+            contains: string[];
+            /** May Contain */
+            may_contain: string;
+            /** Net */
+            net: string;
+            /** Dates */
+            dates: string;
+            /** Keeping */
+            keeping: string;
+            /** Nutrition */
+            nutrition: string;
+            /** Words */
+            words: string;
+            /** Maker */
+            maker: string;
+            /**
+             * Problems
+             * @default []
+             */
+            problems: components["schemas"]["Problem"][];
+        };
+        /**
+         * LaidLabel
+         * @description A label laid out: its marks in millimetres, the height of its letters, and what stands in the way.
+         */
+        LaidLabel: {
+            guide: components["schemas"]["Guide"];
+            /** Letters Mm */
+            letters_mm: number;
+            /**
+             * Problems
+             * @default []
+             */
+            problems: components["schemas"]["Problem"][];
+        };
+        /**
          * Lane
          * @description Where it happens: the lanes of the board.
          * @enum {string}
@@ -4336,6 +5492,16 @@ export interface components {
             times: number;
             /** Liked */
             liked: number | null;
+        };
+        /**
+         * Layer
+         * @description Cookies that lie beside one another, and how high the highest is.
+         */
+        Layer: {
+            /** Places */
+            places: components["schemas"]["BoxPlace"][];
+            /** Height Mm */
+            height_mm: number;
         };
         /**
          * Leaning
@@ -4791,6 +5957,35 @@ export interface components {
             from_s: number;
         };
         /**
+         * Makes
+         * @description How many whole batches the pantry gives now; what is missing for one. Only what the pantry keeps count of is looked at.
+         */
+        Makes: {
+            /** Batches */
+            batches: number;
+            /**
+             * Missing
+             * @default []
+             */
+            missing: components["schemas"]["Missing"][];
+            /**
+             * Uncounted
+             * @default []
+             */
+            uncounted: string[];
+        };
+        /**
+         * MakesNow
+         * @description A dough on the shelf, against the pantry.
+         */
+        MakesNow: {
+            /** Dough Id */
+            dough_id: string;
+            /** Name */
+            name: string;
+            makes: components["schemas"]["Makes"];
+        };
+        /**
          * Making
          * @description How the dough is mixed and rested.
          */
@@ -4833,6 +6028,24 @@ export interface components {
             part: number;
             /** Oven */
             oven?: number | null;
+        };
+        /**
+         * Marked
+         * @description What the baker said of one line: it is in the basket, how much to buy instead, or not at all.
+         */
+        Marked: {
+            /**
+             * Ticked
+             * @default false
+             */
+            ticked: boolean;
+            /** Grams */
+            grams?: number | null;
+            /**
+             * Left Out
+             * @default false
+             */
+            left_out: boolean;
         };
         /**
          * Measured
@@ -4905,6 +6118,25 @@ export interface components {
          */
         Middle: "wet" | "soft" | "set";
         /**
+         * Missing
+         * @description An ingredient of which there is too little, and what could stand in for it of what there is; empty where nothing could.
+         */
+        Missing: {
+            /** Ingredient Id */
+            ingredient_id: string;
+            /** Name */
+            name: string;
+            /** Need G */
+            need_g: number;
+            /** Have G */
+            have_g: number;
+            /**
+             * Stand In
+             * @default
+             */
+            stand_in: string;
+        };
+        /**
          * Mixing
          * @description The mixing schools, by the air they beat in.
          * @enum {string}
@@ -4937,6 +6169,42 @@ export interface components {
             /** One In */
             one_in: number;
         };
+        /**
+         * Move
+         * @description Something that came or went, of one or many ingredients, in grams; `counted` says how much is there. Undone by putting it aside.
+         */
+        Move: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "move";
+            why: components["schemas"]["MoveKind"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Amounts G */
+            amounts_g: {
+                [key: string]: number;
+            };
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /** Dough Id */
+            dough_id?: string | null;
+            /** Bake Id */
+            bake_id?: string | null;
+        };
+        /**
+         * MoveKind
+         * @description MoveKind something came or went: it was counted, bought, used, or thrown away.
+         * @enum {string}
+         */
+        MoveKind: "counted" | "bought" | "used" | "thrown";
         /**
          * Moved
          * @description A piece the baker has put elsewhere: its number on the tray and its middle, mm from the left and back edge.
@@ -5003,6 +6271,16 @@ export interface components {
             /** @default now */
             begin: components["schemas"]["When-Input"];
             rehearsal?: components["schemas"]["Rehearsal"] | null;
+        };
+        /**
+         * NewThing
+         * @description Something to keep, under a name of the device's own.
+         */
+        NewThing: {
+            /** Id */
+            id: string;
+            /** Thing */
+            thing: components["schemas"]["PantryItem"] | components["schemas"]["Move"] | components["schemas"]["Price"] | components["schemas"]["Packaging"] | components["schemas"]["ShoppingList"] | components["schemas"]["Put"] | components["schemas"]["Label"] | components["schemas"]["Boxes"];
         };
         /**
          * NewTry
@@ -5263,6 +6541,21 @@ export interface components {
             cup_g: number;
         };
         /**
+         * OwnItem
+         * @description Something else to buy, in the baker's own words.
+         */
+        OwnItem: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /**
+             * Aisle
+             * @default
+             */
+            aisle: string;
+        };
+        /**
          * OwnMeasure
          * @description A vessel of this household, and how much it holds: "grandma's cup", "ladle".
          */
@@ -5287,6 +6580,26 @@ export interface components {
             usual_s: number;
             /** Per */
             per: string;
+        };
+        /**
+         * Packaging
+         * @description A bag, box or tin that cookies are sold or given in, and what one costs.
+         */
+        Packaging: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "packaging";
+            /** Name */
+            name: string;
+            /** Each */
+            each: string;
+            /**
+             * Pieces
+             * @default 1
+             */
+            pieces: number;
         };
         /**
          * PanForm
@@ -5344,6 +6657,55 @@ export interface components {
          */
         PanShape: "round" | "square" | "rectangle";
         /**
+         * Pantry
+         * @description What is there, and what last came and went.
+         */
+        Pantry: {
+            /** Items */
+            items: components["schemas"]["Shelved"][];
+            /** Recent */
+            recent: components["schemas"]["SavedThing"][];
+        };
+        /**
+         * PantryItem
+         * @description An ingredient this kitchen keeps: what a pack of it holds and is called, when to buy more, how long it is good.
+         */
+        PantryItem: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pantry";
+            /** Ingredient Id */
+            ingredient_id: string;
+            /**
+             * Pack G
+             * @default 1000
+             */
+            pack_g: number;
+            /**
+             * Pack Is
+             * @default pack
+             */
+            pack_is: string;
+            /** Low G */
+            low_g?: number | null;
+            /** Best Before */
+            best_before?: string | null;
+            /** Opened On */
+            opened_on?: string | null;
+            /** Keeps Opened Days */
+            keeps_opened_days?: number | null;
+        };
+        /**
+         * PantryTable
+         * @description A table of the pantry, as text.
+         */
+        PantryTable: {
+            /** Text */
+            text: string;
+        };
+        /**
          * Paper
          * @description Sheet sizes.
          * @enum {string}
@@ -5390,6 +6752,23 @@ export interface components {
              *         "keep_days": 7,
              *         "keep_weeks": 4,
              *         "on": true
+             *       },
+             *       "stores": {
+             *         "aisle_of": {},
+             *         "aisles": [
+             *           "Flour and sugar",
+             *           "Dairy and eggs",
+             *           "Nuts and fruit",
+             *           "Chocolate and sweets",
+             *           "Spices and raising",
+             *           "Other"
+             *         ],
+             *         "currency": "EUR",
+             *         "energy_unit": "kwh",
+             *         "keeps_pantry": false,
+             *         "maker": "",
+             *         "may_contain": "",
+             *         "oven_kw": 2.5
              *       },
              *       "paces": {},
              *       "trays": [
@@ -5728,6 +7107,41 @@ export interface components {
             rim: components["schemas"]["Interval"];
         };
         /**
+         * Price
+         * @description What a pack of an ingredient was sold for, on a day, in a shop.
+         */
+        Price: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "price";
+            /** Ingredient Id */
+            ingredient_id: string;
+            /** Pack G */
+            pack_g: number;
+            /** Paid */
+            paid: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Shop
+             * @default
+             */
+            shop: string;
+        };
+        /**
+         * PriceTable
+         * @description A table of prices, as text.
+         */
+        PriceTable: {
+            /** Text */
+            text: string;
+        };
+        /**
          * PrintAs
          * @description The file that is asked for.
          * @enum {string}
@@ -5826,6 +7240,89 @@ export interface components {
              * @default 0
              */
             saved_min: number;
+        };
+        /**
+         * Put
+         * @description Something put away: of which dough as it was then, how many, each so heavy, where. `taken` is what went out again, by its own key, so
+         *     that two devices can each take some.
+         */
+        Put: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "put";
+            /** Dough Id */
+            dough_id?: string | null;
+            /** Name */
+            name: string;
+            /** @default pieces */
+            keeps: components["schemas"]["Keeps"];
+            /** @default freezer */
+            at: components["schemas"]["Cold"];
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Count */
+            count: number;
+            /** Each G */
+            each_g?: number | null;
+            /**
+             * Made On
+             * Format: date
+             */
+            made_on: string;
+            /** Keeps Until */
+            keeps_until?: string | null;
+            spec?: components["schemas"]["DoughSpec"] | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Taken
+             * @default {}
+             */
+            taken: {
+                [key: string]: components["schemas"]["Taken"];
+            };
+        };
+        /**
+         * ReadFreezer
+         * @description What a table of the freezer holds, and what of it could not be read.
+         */
+        ReadFreezer: {
+            /** Puts */
+            puts: components["schemas"]["Put"][];
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
+        };
+        /**
+         * ReadPantry
+         * @description A table that was read: what it holds, with how much is there, and what of it could not be read.
+         */
+        ReadPantry: {
+            /** Items */
+            items: components["schemas"]["PantryItem"][];
+            /** Amounts G */
+            amounts_g: {
+                [key: string]: number;
+            };
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
+        };
+        /**
+         * ReadPrices
+         * @description The prices of a table, and what of it could not be read.
+         */
+        ReadPrices: {
+            /** Prices */
+            prices: components["schemas"]["Price"][];
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
         };
         /**
          * Reading
@@ -6342,6 +7839,15 @@ export interface components {
             second_c: number;
         };
         /**
+         * SaidAmount
+         * @description An amount as somebody says it.
+         */
+        SaidAmount: {
+            item: components["schemas"]["PantryItem"];
+            /** Text */
+            text: string;
+        };
+        /**
          * SavedBake
          * @description A bake with the revision its next save must name. `adjusted` tells what this version had to bring inside its limits.
          */
@@ -6427,6 +7933,38 @@ export interface components {
             created_at: string;
             request: components["schemas"]["DayRequest"];
             plan: components["schemas"]["Plan"];
+        };
+        /**
+         * SavedThing
+         * @description Something the stores keep, with the revision its next change is made over. `conflicts` are changes just sent that met another device's.
+         */
+        SavedThing: {
+            /** Id */
+            id: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+            /**
+             * Put Aside
+             * @default false
+             */
+            put_aside: boolean;
+            /** Thing */
+            thing: components["schemas"]["PantryItem"] | components["schemas"]["Move"] | components["schemas"]["Price"] | components["schemas"]["Packaging"] | components["schemas"]["ShoppingList"] | components["schemas"]["Put"] | components["schemas"]["Label"] | components["schemas"]["Boxes"];
+            /**
+             * Adjusted
+             * @default []
+             */
+            adjusted: components["schemas"]["Problem"][];
+            /**
+             * Conflicts
+             * @default []
+             */
+            conflicts: components["schemas"]["FieldConflict"][];
         };
         /**
          * SavedTry
@@ -6830,6 +8368,148 @@ export interface components {
             aside: number;
         };
         /**
+         * Shelved
+         * @description An ingredient as it stands in the pantry today. `each_g` is what one of what it is counted in weighs: a pack, or an egg. `good_until` is the
+         *     earlier of its two dates.
+         */
+        Shelved: {
+            /** Id */
+            id: string;
+            /** Revision */
+            revision: number;
+            item: components["schemas"]["PantryItem"];
+            /** Name */
+            name: string;
+            /** Amount G */
+            amount_g: number;
+            /** Short G */
+            short_g: number;
+            /** Each G */
+            each_g: number;
+            /** Each Is */
+            each_is: string;
+            /** Said */
+            said: string;
+            /** Low */
+            low: boolean;
+            /** Good Until */
+            good_until: string | null;
+            /** Over */
+            over: boolean;
+        };
+        /**
+         * Shopping
+         * @description A list worked out: lines in the order of the shop, what the house has enough of, what is left over, and what it will cost as far as prices
+         *     are known (`unpriced` lines have none).
+         */
+        Shopping: {
+            /** Lines */
+            lines: components["schemas"]["ShoppingLine"][];
+            /** Enough */
+            enough: string[];
+            /** Left Overs */
+            left_overs: string[];
+            /** Unread */
+            unread: string[];
+            cost: components["schemas"]["Cost"] | null;
+            /** Unpriced */
+            unpriced: number;
+            /**
+             * Doughs Gone
+             * @default 0
+             */
+            doughs_gone: number;
+        };
+        /**
+         * ShoppingLine
+         * @description One thing to buy: what is needed, what is there, whole packs of it, and what will be left after the baking.
+         */
+        ShoppingLine: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Aisle */
+            aisle: string;
+            /** Need G */
+            need_g: number;
+            /** Have G */
+            have_g: number;
+            /** Buy */
+            buy: components["schemas"]["Bought"][];
+            /** Buy G */
+            buy_g: number;
+            /** Left G */
+            left_g: number;
+            /** Says */
+            says: string;
+            /** Why */
+            why: string;
+            /**
+             * Ticked
+             * @default false
+             */
+            ticked: boolean;
+            /**
+             * Left Out
+             * @default false
+             */
+            left_out: boolean;
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
+            /**
+             * Changed
+             * @default false
+             */
+            changed: boolean;
+            cost?: components["schemas"]["Cost"] | null;
+        };
+        /**
+         * ShoppingList
+         * @description What to shop for. The lines follow from the doughs as they now are; what the baker said of a line stands in `marks`, by its key.
+         */
+        ShoppingList: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "shopping";
+            /** Name */
+            name: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /**
+             * Batches
+             * @default []
+             */
+            batches: components["schemas"]["BatchWanted"][];
+            /**
+             * Plan Ids
+             * @default []
+             */
+            plan_ids: string[];
+            /**
+             * Own
+             * @default []
+             */
+            own: components["schemas"]["OwnItem"][];
+            /**
+             * Marks
+             * @default {}
+             */
+            marks: {
+                [key: string]: components["schemas"]["Marked"];
+            };
+            /** Put Away At */
+            put_away_at?: string | null;
+        };
+        /**
          * Sign
          * @description One piece of evidence, in a sentence: for the cause, against it, or neither (None).
          */
@@ -7081,6 +8761,24 @@ export interface components {
          */
         Take: "mine" | "theirs" | "both";
         /**
+         * Taken
+         * @description So many taken out, on a day.
+         */
+        Taken: {
+            /** Count */
+            count: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
          * Takes
          * @description Of each thing that differs, by its id, which is to stay.
          */
@@ -7295,6 +8993,29 @@ export interface components {
          * @enum {string}
          */
         Texture: "crisp" | "snappy" | "chewy" | "soft" | "cakey" | "sandy" | "tender" | "dry" | "hard" | "tough" | "greasy" | "crumbly";
+        /**
+         * ThingConflict
+         * @description The answer to a change of something that has changed meanwhile: what stands now.
+         */
+        ThingConflict: {
+            /**
+             * Type
+             * @default about:blank
+             */
+            type: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: number;
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["FieldProblem"][];
+            current: components["schemas"]["SavedThing"];
+        };
         /**
          * TimeLost
          * @description Nothing is begun for so long.
@@ -7691,6 +9412,21 @@ export interface components {
          */
         Under: "pale" | "golden" | "brown";
         /**
+         * UnderstoodAmount
+         * @description How many grams that is, said back.
+         */
+        UnderstoodAmount: {
+            /** Grams */
+            grams: number;
+            /** Said */
+            said: string;
+            /**
+             * Problems
+             * @default []
+             */
+            problems: components["schemas"]["Problem"][];
+        };
+        /**
          * Undone
          * @description An event that did not happen: a mistaken tap.
          */
@@ -7721,6 +9457,24 @@ export interface components {
          * @enum {string}
          */
         Units: "metric" | "us";
+        /**
+         * Use
+         * @description What a batch takes from the pantry: proposed, for the baker to say yes to.
+         */
+        Use: {
+            /** Amounts G */
+            amounts_g: {
+                [key: string]: number;
+            };
+            /** Says */
+            says: string;
+            /** Taken */
+            taken: string[];
+            /** Short */
+            short: string[];
+            /** Taken At */
+            taken_at: string | null;
+        };
         /**
          * Verdict
          * @description How the cookies were when they were taken out.
@@ -7895,8 +9649,21 @@ export interface components {
             wish: components["schemas"]["SizeWish"];
         };
         /**
+         * Word
+         * @description A word of the list of ingredients; what is an allergen is emphasised.
+         */
+        Word: {
+            /** Text */
+            text: string;
+            /**
+             * Strong
+             * @default false
+             */
+            strong: boolean;
+        };
+        /**
          * WordMark
-         * @description A word, its middle at the point.
+         * @description A word or a row of them: its middle at the point, or its beginning with `from_left`; `strong` is printed bold.
          */
         WordMark: {
             /**
@@ -7913,6 +9680,28 @@ export interface components {
             high_mm: number;
             /** Text */
             text: string;
+            /**
+             * From Left
+             * @default false
+             */
+            from_left: boolean;
+            /**
+             * Strong
+             * @default false
+             */
+            strong: boolean;
+        };
+        /**
+         * WorkedList
+         * @description A shopping list as it is kept, and worked out by the doughs and the pantry as they now are.
+         */
+        WorkedList: {
+            /** Id */
+            id: string;
+            /** Revision */
+            revision: number;
+            wanted: components["schemas"]["ShoppingList"];
+            shopping: components["schemas"]["Shopping"];
         };
         /**
          * Yield
@@ -10221,6 +12010,93 @@ export interface operations {
             };
         };
     };
+    draftBoxes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Boxes"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftBoxes"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     readCard: {
         parameters: {
             query?: never;
@@ -10498,6 +12374,348 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    costOfDough: {
+        parameters: {
+            query?: {
+                packaging_id?: string | null;
+            };
+            header?: never;
+            path: {
+                dough_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchCost"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    costOfPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayCost"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportPrices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPrices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PriceTable"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadPrices"];
                 };
             };
             /** @description Bad Request */
@@ -12488,6 +14706,259 @@ export interface operations {
             };
         };
     };
+    getFreezer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InFreezer"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportFreezer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readFreezer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreezerTable"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadFreezer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getKitchen: {
         parameters: {
             query?: never;
@@ -12912,6 +15383,263 @@ export interface operations {
             };
         };
     };
+    draftLabel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Label"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftLabel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    printLabels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                label_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    drawLabel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                label_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     listOffers: {
         parameters: {
             query?: never;
@@ -12932,6 +15660,603 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Offer"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPantry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pantry"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    usualItem: {
+        parameters: {
+            query: {
+                ingredient_id: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    understandAmount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidAmount"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnderstoodAmount"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    proposeUse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Use"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listMakes: {
+        parameters: {
+            query?: {
+                dough_id?: string[] | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakesNow"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportPantry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPantry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PantryTable"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadPantry"];
                 };
             };
             /** @description Bad Request */
@@ -16046,6 +19371,434 @@ export interface operations {
             };
         };
     };
+    getShopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                list_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkedList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAwayShopping: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                list_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedThing"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shoppingText: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                list_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shoppingTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                list_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shoppingToDo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                list_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     listStarters: {
         parameters: {
             query?: never;
@@ -16098,6 +19851,831 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listThings: {
+        parameters: {
+            query?: {
+                kind?: ("pantry" | "move" | "price" | "packaging" | "shopping" | "put" | "label" | "boxes") | null;
+                aside?: boolean;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedThing"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addThing: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewThing"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedThing"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getThing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedThing"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeThing: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Changes"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedThing"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getRawThing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putAsideThing: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedThing"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putBackThing: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedThing"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    throwAwayThing: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description A device's own name for this change: sent again under the same key, it is not made again, and gets the same answer. */
+                "Idempotency-Key"?: string | null;
+            };
+            path: {
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Revision"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ThingConflict"];
                 };
             };
             /** @description Request Entity Too Large */

@@ -80,8 +80,35 @@ export function sendChange(change: Change, key: string): Promise<unknown> {
         ? need(api.POST("/api/bakes/{bake_id}/put-aside", { params, body }))
         : need(api.POST("/api/bakes/{bake_id}/put-back", { params, body }));
     }
+    case "add-thing":
+      return need(
+        api.POST("/api/stores", { params: { header }, body: { id: change.id, thing: change.thing } }),
+      );
+    case "change-thing": {
+      const params = { path: { thing_id: change.id }, header };
+      return need(api.PATCH("/api/stores/{thing_id}", { params, body: { changes: change.changes } }));
+    }
+    case "put-aside-thing":
+    case "put-back-thing": {
+      const params = { path: { thing_id: change.id }, header };
+      const body = { revision: change.revision };
+      return change.kind === "put-aside-thing"
+        ? need(api.POST("/api/stores/{thing_id}/put-aside", { params, body }))
+        : need(api.POST("/api/stores/{thing_id}/put-back", { params, body }));
+    }
+    case "put-away":
+      return need(
+        api.POST("/api/shopping/{list_id}/put-away", { params: { path: { list_id: change.id }, header } }),
+      );
     case "throw-away": {
       const body = { revision: change.revision };
+      if (change.of === "thing")
+        return need(
+          api.POST("/api/stores/{thing_id}/throw-away", {
+            params: { path: { thing_id: change.id }, header },
+            body,
+          }),
+        );
       if (change.of === "bake")
         return need(
           api.POST("/api/bakes/{bake_id}/throw-away", {

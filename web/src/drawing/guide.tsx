@@ -19,10 +19,11 @@ const PENS: Record<Schemas["Ink"], { stroke: string; strokeWidth: number; stroke
 export function GuideDrawing({ guide, us }: { guide: Guide; us: boolean }) {
   const margin = 6;
   const side = 16; // the ruler's first label is wider than its tick
+  const letters = Math.max(Math.min(8, guide.width_mm / 22), guide.width_mm / 28);
   return (
     <Drawing
       width={guide.width_mm + 2 * side}
-      height={guide.height_mm + 2 * margin + 10 + Math.max(8, guide.width_mm / 28)}
+      height={guide.height_mm + 2 * margin + 10 + letters}
       label={`${guide.title}: ${guide.saying}`}
       className="max-h-full w-full"
     >
@@ -31,7 +32,7 @@ export function GuideDrawing({ guide, us }: { guide: Guide; us: boolean }) {
           <MarkOf key={i} mark={mark} />
         ))}
         <g transform={`translate(0 ${guide.height_mm + 6})`}>
-          <Ruler span={guide.width_mm} us={us} size={Math.max(8, guide.width_mm / 28)} />
+          <Ruler span={guide.width_mm} us={us} size={letters} />
         </g>
       </g>
     </Drawing>
@@ -44,8 +45,10 @@ function MarkOf({ mark }: { mark: Mark }) {
       <text
         x={mark.x_mm}
         y={mark.y_mm + mark.high_mm / 3}
-        fontSize={mark.high_mm * 1.4}
-        textAnchor="middle"
+        // Beside a tray's marks words may be larger than they print; on a label they lie as they will.
+        fontSize={mark.from_left ? mark.high_mm : mark.high_mm * 1.4}
+        fontWeight={mark.strong ? 700 : 400}
+        textAnchor={mark.from_left ? "start" : "middle"}
         fill={colour.rim}
       >
         {mark.text}

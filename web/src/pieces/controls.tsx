@@ -203,3 +203,29 @@ export function SearchField(props: { label: string; value: string; onValue: (wor
     </Field>
   );
 }
+
+/** A line of text; what is typed is handed on as it is typed. */
+export function TextField(props: {
+  label: string;
+  value: string;
+  onValue: (text: string) => void;
+  error?: string;
+  most?: number;
+  width?: string;
+  hint?: string;
+}) {
+  return (
+    <Field label={props.label} error={props.error}>
+      {(ids) => (
+        <input
+          {...ids}
+          className={clsx("control", props.width ?? "w-full")}
+          maxLength={props.most ?? 80}
+          placeholder={props.hint}
+          value={props.value}
+          onChange={(event) => props.onValue(event.target.value)}
+        />
+      )}
+    </Field>
+  );
+}

@@ -84,6 +84,17 @@ function Finder({ onKeys, onDone }: { onKeys: () => void; onDone: () => void }) 
             ]
           : []),
         { key: "day", name: "Day", says: "plan the baking", run: go("/day") },
+        { key: "stores", name: "Pantry", says: "what is in the house, stores", run: go("/stores") },
+        { key: "shopping", name: "Shopping", says: "lists to buy, stores", run: go("/stores/shopping") },
+        {
+          key: "freezer",
+          name: "Freezer and tins",
+          says: "what is put away, stores",
+          run: go("/stores/freezer"),
+        },
+        { key: "costs", name: "Costs", says: "prices, what a batch costs, stores", run: go("/stores/costs") },
+        { key: "labels", name: "Labels", says: "ingredients, allergens, stores", run: go("/stores/labels") },
+        { key: "boxes", name: "Boxes", says: "gift boxes, stores", run: go("/stores/boxes") },
         { key: "kitchen", name: "Kitchen", says: "oven, trays, fridge, units, clock", run: go("/kitchen") },
         { key: "tablets", name: "Tablets and phones", says: "let a device in", run: go("/tablets") },
         {

@@ -1,5 +1,12 @@
 /** Days and times of day, typed or chosen, in the kitchen's own order and clock. */
-import { type CalendarDateTime, parseDateTime, parseTime, type Time } from "@internationalized/date";
+import {
+  type CalendarDate,
+  type CalendarDateTime,
+  parseDate,
+  parseDateTime,
+  parseTime,
+  type Time,
+} from "@internationalized/date";
 import {
   Button as AriaButton,
   TimeField as AriaTimeField,
@@ -12,6 +19,7 @@ import {
   DateInput,
   DatePicker,
   DateSegment,
+  type DateValue,
   Dialog,
   FieldError,
   Group,
@@ -39,21 +47,48 @@ function Segments() {
   );
 }
 
-/** A day and a time: `value` is written as 2026-06-05T18:00, in the baker's own time. */
-export function MomentField(props: {
+interface MomentProps {
   label: string;
   value: string;
   onValue: (value: string) => void;
   kitchen: UnitsOf;
   error?: string;
-}) {
+}
+
+/** A day and a time: `value` is written as 2026-06-05T18:00, in the baker's own time. */
+export const MomentField = (props: MomentProps) => (
+  <Picker
+    {...props}
+    at={read(props.value, parseDateTime)}
+    onAt={(next) => props.onValue(next.toString().slice(0, 16))}
+    granularity="minute"
+  />
+);
+
+/** A day: `value` is written as 2026-06-05, empty for none. */
+export const DayField = (props: MomentProps) => (
+  <Picker
+    {...props}
+    at={read(props.value, parseDate)}
+    onAt={(next) => props.onValue(next.toString().slice(0, 10))}
+    granularity="day"
+  />
+);
+
+function Picker(
+  props: MomentProps & {
+    at: CalendarDateTime | CalendarDate | null;
+    onAt: (at: DateValue) => void;
+    granularity: "minute" | "day";
+  },
+) {
   const { kitchen, error } = props;
   return (
     <I18nProvider locale={regionOf(kitchen)}>
       <DatePicker
-        value={read(props.value, parseDateTime)}
-        onChange={(next: CalendarDateTime | null) => next && props.onValue(next.toString().slice(0, 16))}
-        granularity="minute"
+        value={props.at as DateValue | null}
+        onChange={(next: DateValue | null) => next && props.onAt(next)}
+        granularity={props.granularity}
         hourCycle={hours(kitchen)}
         hideTimeZone
         shouldForceLeadingZeros

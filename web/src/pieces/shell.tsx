@@ -62,6 +62,12 @@ const marks: Record<string, ReactNode> = {
       <path d="M11 4v20M4 9h5M4 14h5M4 19h5M15 10h3M15 15h3" />
     </g>
   ),
+  Stores: (
+    <g {...stroke}>
+      <path d="M3.5 10.5h21M3.5 23.5h21M5 4.5v19M23 4.5v19" />
+      <path d="M9 10V6.5h4V10M16.5 23v-7h4v7M8.5 23v-5h5v5" />
+    </g>
+  ),
   Kitchen: (
     <g {...stroke}>
       <rect x="5" y="4" width="18" height="20" rx="3" />
@@ -101,6 +107,7 @@ export function Shell({ children }: { children: ReactNode }) {
     ["Day", "/day"],
     ["Oven", "/oven"],
     ["Notebook", dough ? `/notebook/${dough}` : "/notebook"],
+    ["Stores", "/stores"],
     ["Kitchen", "/kitchen"],
   ] as const;
   return (

@@ -101,7 +101,8 @@ export function Answer({ entry, names }: { entry: Entry; names?: Names }) {
         {entry.state === "stale" &&
           (change.kind === "put-aside" ||
             change.kind === "put-aside-plan" ||
-            change.kind === "put-aside-bake") &&
+            change.kind === "put-aside-bake" ||
+            change.kind === "put-aside-thing") &&
           fresh !== undefined && (
             <Button onClick={() => outbox.again(entry, { ...change, revision: fresh })}>
               Take it off all the same
@@ -214,6 +215,16 @@ function subject(change: Change): string {
       return `${change.name}, put aside`;
     case "put-back-bake":
       return `${change.name}, put back`;
+    case "add-thing":
+      return `${change.name}, in the stores`;
+    case "change-thing":
+      return `${change.name}, changed in the stores`;
+    case "put-aside-thing":
+      return `${change.name}, put aside`;
+    case "put-back-thing":
+      return `${change.name}, put back`;
+    case "put-away":
+      return `${change.name}, into the pantry`;
     case "throw-away":
       return `${change.name}, thrown away`;
   }

@@ -385,3 +385,28 @@ export const WANTED: Record<Schemas["Wanted"], string> = {
   paler: "paler",
   learn: "to learn most",
 };
+
+export const PUT_AS: Record<Schemas["Keeps"], string> = {
+  pieces: "shaped pieces",
+  logs: "logs",
+  discs: "discs",
+  baked: "baked",
+};
+
+export const COLDS: Record<Schemas["Cold"], string> = {
+  freezer: "Freezer",
+  fridge: "Fridge",
+  tin: "Tin",
+};
+
+export const ENERGY_UNITS: Record<Schemas["EnergyUnit"], string> = {
+  kwh: "kWh",
+  m3: "m³ gas",
+  therm: "therm",
+};
+
+export const LABEL_PAPERS: Record<Schemas["LabelPaper"], string> = {
+  a4: "A4",
+  letter: "Letter",
+  roll: "Roll",
+};

@@ -1,5 +1,5 @@
 /** Numbers as a baker reads them: always with a unit, predictions always with a range, in the kitchen's own units. */
-import type { Interval, Kitchen } from "../client/api";
+import type { Interval, Kitchen, Schemas } from "../client/api";
 
 export const MM_PER_IN = 25.4;
 const G_PER_OZ = 28.35;
@@ -144,4 +144,21 @@ export function roomTemperature(room_c: number, scale: Kitchen["scale"]): string
 /** Loads of a batch: “12 + 12 + 9”. */
 export function loadsText(loads: readonly number[]): string {
   return loads.length > 8 ? `${loads.length} × up to ${loads[0]}` : loads.join(" + ");
+}
+
+/** An amount of money as this currency writes it. */
+export function money(amount: string, { stores }: Pick<Kitchen, "stores">): string {
+  const currency = stores?.currency ?? "EUR";
+  return new Intl.NumberFormat("en", { style: "currency", currency }).format(Number(amount));
+}
+
+/** What it costs, with its range where there is one. */
+export function costs(
+  cost: Pick<Schemas["Cost"], "value" | "low" | "high">,
+  kitchen: Pick<Kitchen, "stores">,
+): string {
+  const value = money(cost.value, kitchen);
+  return Number(cost.low) === Number(cost.high)
+    ? value
+    : `${value} (${money(cost.low, kitchen)} to ${money(cost.high, kitchen)})`;
 }

@@ -14,6 +14,7 @@ import { Button, Field } from "../../pieces/controls";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
 import { Coming, PlaceHeader } from "../../pieces/shell";
+import { TakeDown } from "../../pieces/takedown";
 import { toast } from "../../pieces/toasts";
 import { Answer } from "../../pieces/waiting";
 import { colour } from "../../theme/tokens";
@@ -112,6 +113,7 @@ export function WeighIn() {
                   is on the bench.
                 </p>
                 <Made view={view} id={id} />
+                <TakeDown kitchen={kitchen} times={view.state.factor ?? 1} dough_id={id} />
               </div>
             </Panel>
           )}

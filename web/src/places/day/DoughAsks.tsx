@@ -71,8 +71,8 @@ function useForetold(chosen: Chosen[], kitchen: Kitchen | undefined) {
 }
 
 /** A dough, or a share of one that is kept, as one choice. */
-const choiceOf = (ask: { dough_id: string; share_id?: string | null }) =>
-  ask.share_id ? `${ask.dough_id} ${ask.share_id}` : ask.dough_id;
+const choiceOf = (ask: Pick<Ask, "dough_id" | "share_id" | "frozen">) =>
+  ask.frozen ? ask.frozen.id : ask.share_id ? `${ask.dough_id} ${ask.share_id}` : ask.dough_id;
 
 function choices(dough: Named, taken: ReadonlySet<string>): [string, string][] {
   const all: [string, string][] = [
@@ -118,6 +118,35 @@ function Wished(props: { count: number; eggs: boolean; times: number; onTimes: (
   );
 }
 
+/** So many of what lies in the freezer, thawed before or not. */
+function Frozen(props: {
+  frozen: NonNullable<Ask["frozen"]>;
+  name: string;
+  onFrozen: (frozen: NonNullable<Ask["frozen"]>) => void;
+}) {
+  const { frozen, onFrozen } = props;
+  return (
+    <>
+      <p className="min-w-44 flex-1 self-center text-lead">
+        <strong>{props.name}</strong>, out of the freezer
+      </p>
+      <NumberField
+        label="How many"
+        unit=""
+        width="w-18"
+        value={frozen.count ?? 12}
+        {...within("FrozenAsk", "count")}
+        onValue={(count) => onFrozen({ ...frozen, count })}
+      />
+      <Switch
+        label="Thaw them first"
+        checked={frozen.thaw ?? false}
+        onChecked={(thaw) => onFrozen({ ...frozen, thaw })}
+      />
+    </>
+  );
+}
+
 export function DoughAsks(props: {
   asks: Ask[];
   doughs: Named[];
@@ -150,7 +179,7 @@ export function DoughAsks(props: {
   const left = all.flatMap((dough) => choices(dough, taken));
   const asked = (value: string) => {
     const [dough_id = "", share_id = null] = value.split(" ");
-    return { dough_id, share_id, test_first: false, try_id: null };
+    return { dough_id, share_id, test_first: false, try_id: null, frozen: null };
   };
   return (
     <fieldset className="grid gap-3">
@@ -163,47 +192,57 @@ export function DoughAsks(props: {
             index > 0 && "border-line border-t-[1.5px] pt-3",
           )}
         >
-          <div className="min-w-44 flex-1">
-            <Select
-              label={asks.length > 1 ? `Dough ${index + 1}` : "Dough"}
-              value={choiceOf(ask)}
-              onValue={(value) => put(index, asked(value))}
-              options={all.flatMap((dough) =>
-                choices(dough, new Set(asks.filter((_, i) => i !== index).map(choiceOf))),
+          {ask.frozen ? (
+            <Frozen
+              frozen={ask.frozen}
+              name={chosen.find((one) => one.id === ask.dough_id)?.name ?? ""}
+              onFrozen={(frozen) => put(index, { frozen })}
+            />
+          ) : (
+            <>
+              <div className="min-w-44 flex-1">
+                <Select
+                  label={asks.length > 1 ? `Dough ${index + 1}` : "Dough"}
+                  value={choiceOf(ask)}
+                  onValue={(value) => put(index, asked(value))}
+                  options={all.flatMap((dough) =>
+                    choices(dough, new Set(asks.filter((_, i) => i !== index).map(choiceOf))),
+                  )}
+                />
+              </div>
+              <NumberField
+                label="Batches"
+                unit="×"
+                width="w-22"
+                value={ask.times}
+                {...TIMES}
+                step={0.5}
+                onValue={(times) => put(index, { times })}
+              />
+              {!ask.share_id && (foretold.get(ask.dough_id)?.count ?? 0) > 1 && (
+                <Wished
+                  count={foretold.get(ask.dough_id)?.count ?? 1}
+                  eggs={foretold.get(ask.dough_id)?.eggs ?? false}
+                  times={ask.times}
+                  onTimes={(times) => put(index, { times })}
+                />
               )}
-            />
-          </div>
-          <NumberField
-            label="Batches"
-            unit="×"
-            width="w-22"
-            value={ask.times}
-            {...TIMES}
-            step={0.5}
-            onValue={(times) => put(index, { times })}
-          />
-          {!ask.share_id && (foretold.get(ask.dough_id)?.count ?? 0) > 1 && (
-            <Wished
-              count={foretold.get(ask.dough_id)?.count ?? 1}
-              eggs={foretold.get(ask.dough_id)?.eggs ?? false}
-              times={ask.times}
-              onTimes={(times) => put(index, { times })}
-            />
-          )}
-          <Switch
-            label="Chill overnight"
-            checked={ask.overnight}
-            onChecked={(overnight) => put(index, { overnight })}
-          />
-          {ask.try_id && (
-            <Switch label="Half with the change" checked onChecked={() => put(index, { try_id: null })} />
-          )}
-          {!ask.try_id && (foretold.get(ask.dough_id)?.test || ask.test_first) && (
-            <Switch
-              label="Test cookie first"
-              checked={ask.test_first ?? false}
-              onChecked={(test_first) => put(index, { test_first })}
-            />
+              <Switch
+                label="Chill overnight"
+                checked={ask.overnight}
+                onChecked={(overnight) => put(index, { overnight })}
+              />
+              {ask.try_id && (
+                <Switch label="Half with the change" checked onChecked={() => put(index, { try_id: null })} />
+              )}
+              {!ask.try_id && (foretold.get(ask.dough_id)?.test || ask.test_first) && (
+                <Switch
+                  label="Test cookie first"
+                  checked={ask.test_first ?? false}
+                  onChecked={(test_first) => put(index, { test_first })}
+                />
+              )}
+            </>
           )}
           {asks.length > 1 && (
             <Button
@@ -214,7 +253,7 @@ export function DoughAsks(props: {
               Leave out
             </Button>
           )}
-          {!ask.test_first && !ask.try_id && foretold.get(ask.dough_id)?.test?.why && (
+          {!ask.test_first && !ask.try_id && !ask.frozen && foretold.get(ask.dough_id)?.test?.why && (
             <p className="basis-full text-plain text-quiet">
               {foretold.get(ask.dough_id)?.test?.why} A test cookie, baked and measured first, would tell.
             </p>

@@ -1,27 +1,51 @@
 /** What stands beside the list of a day: what to take out when, what would help, and what is left when it is over. */
 import { useEffect, useState } from "react";
-import type { SavedPlan, Schemas } from "../../client/api";
+import type { Kitchen, SavedPlan, Schemas } from "../../client/api";
 import { savingsOf } from "../../client/plans";
-import { Button } from "../../pieces/controls";
+import { usePlanCost } from "../../client/stores";
+import { Button, LinkButton } from "../../pieces/controls";
 import { Panel } from "../../pieces/notes";
-import { duration } from "../../words/numbers";
+import { costs, duration } from "../../words/numbers";
 import { MiseList } from "./PlanLists";
 
 interface Props {
   saved: SavedPlan;
   at: (seconds: number) => string;
   looking: boolean;
+  kitchen: Kitchen;
 }
 
-export function PlanBeside({ saved, at, looking }: Props) {
+export function PlanBeside({ saved, at, looking, kitchen }: Props) {
   return (
     <div className="grid content-start gap-4">
       <Panel title="Take out when">
         <MiseList plan={saved.plan} at={at} />
       </Panel>
       <Help saved={saved} looking={looking} />
+      <ForIt saved={saved} kitchen={kitchen} />
       <Left plan={saved.plan} at={at} />
     </div>
+  );
+}
+
+/** What has to be bought for it, and what its oven takes. */
+function ForIt({ saved, kitchen }: { saved: SavedPlan; kitchen: Kitchen }) {
+  const priced = kitchen.stores?.energy_price != null;
+  const { data } = usePlanCost(saved.id, priced);
+  return (
+    <Panel title="For it" className="no-print">
+      <div className="grid gap-2 p-4">
+        {data?.energy && (
+          <p>
+            The oven takes about {Number(data.energy_kwh.value).toFixed(1)} kWh:{" "}
+            <strong>{costs(data.energy, kitchen)}</strong>.
+          </p>
+        )}
+        <div className="flex">
+          <LinkButton to={`/stores/shopping?plan=${saved.id}`}>What to buy</LinkButton>
+        </div>
+      </div>
+    </Panel>
   );
 }
 

@@ -158,7 +158,7 @@ export function PlanView() {
               />
             )}
           />
-          <PlanBeside saved={saved} at={at} looking={!settled} />
+          <PlanBeside saved={saved} at={at} looking={!settled} kitchen={kitchen} />
         </div>
         <p className="text-plain text-quiet">
           Hot trays and hot sugar burn: dry mitts, and children away from the oven door. Bake times are

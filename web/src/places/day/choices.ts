@@ -54,15 +54,27 @@ function specialOf(word: string): Special[] {
   return right ? [{ kind: kind as HoursKind, from, to }] : [];
 }
 
-/** A dough as a word of the address: id, batches, overnight, share, a test cookie first, what is tried on half of it. */
+/** A dough as a word of the address: id, batches, overnight, share, a test cookie first, what is tried on half of it, what of the stores it
+ * comes from, how many, and whether they thaw. */
 export function wordOf(ask: Ask): string {
   const words = [ask.dough_id, ask.times, ask.overnight ? "night" : "", ask.share_id ?? ""];
-  const rare = ask.try_id ? ["", ask.try_id] : ask.test_first ? ["test"] : [];
+  const frozen = ask.frozen ? ["", "", ask.frozen.id, ask.frozen.count, ask.frozen.thaw ? "thaw" : ""] : [];
+  const rare = ask.frozen ? frozen : ask.try_id ? ["", ask.try_id] : ask.test_first ? ["test"] : [];
   return [...words, ...rare].join(",");
 }
 
 export function askOf(word: string): Ask {
-  const [dough_id = "", times = "1", night = "", share = "", test = "", tried = ""] = word.split(",");
+  const [
+    dough_id = "",
+    times = "1",
+    night = "",
+    share = "",
+    test = "",
+    tried = "",
+    frozen = "",
+    count = "",
+    thaw = "",
+  ] = word.split(",");
   return {
     dough_id,
     times: Number(times) || 1,
@@ -70,6 +82,7 @@ export function askOf(word: string): Ask {
     share_id: share || null,
     test_first: test === "test",
     try_id: tried || null,
+    frozen: frozen ? { id: frozen, count: Number(count) || 12, thaw: thaw === "thaw" } : null,
   };
 }
 

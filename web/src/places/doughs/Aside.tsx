@@ -3,9 +3,11 @@ import { useState } from "react";
 import { useOutbox } from "../../client/answers";
 import { useBakes } from "../../client/bakes";
 import { useShelf } from "../../client/doughs";
+import type { Thing as StoredThing } from "../../client/entries";
 import { useKitchen } from "../../client/kitchen";
 import { outbox } from "../../client/outbox";
 import { usePlans } from "../../client/plans";
+import { useThingsAside } from "../../client/stores";
 import { Button } from "../../pieces/controls";
 import { Ask } from "../../pieces/dialog";
 import { keepFocus } from "../../pieces/focus";
@@ -14,14 +16,19 @@ import { PlaceHeader } from "../../pieces/shell";
 import { clock, day } from "../../words/numbers";
 
 interface Thing {
-  of: "dough" | "plan" | "bake";
+  of: "dough" | "plan" | "bake" | "thing";
   id: string;
   revision: number;
   name: string;
   says: string;
 }
 
-const BACK = { dough: "put-back", plan: "put-back-plan", bake: "put-back-bake" } as const;
+const BACK = {
+  dough: "put-back",
+  plan: "put-back-plan",
+  bake: "put-back-bake",
+  thing: "put-back-thing",
+} as const;
 
 export function Aside() {
   const { entries } = useOutbox();
@@ -32,7 +39,8 @@ export function Aside() {
   const units = kitchen ?? { units: "metric" as const };
   const leaving = new Set(
     entries.flatMap(({ change, state }) =>
-      state === "waiting" && (change.kind === "put-back-plan" || change.kind === "throw-away")
+      state === "waiting" &&
+      (change.kind === "put-back-plan" || change.kind === "put-back-thing" || change.kind === "throw-away")
         ? [change.id]
         : [],
     ),
@@ -59,6 +67,18 @@ export function Aside() {
         revision,
         name: title,
         says: `${day(new Date(starts_at), units)}, ${clock(new Date(starts_at), units)}`,
+      }),
+    );
+  const stored = useThingsAside();
+  const things = (stored.data ?? [])
+    .filter(({ id }) => !leaving.has(id))
+    .map(
+      ({ id, revision, updated_at, thing }): Thing => ({
+        of: "thing",
+        id,
+        revision,
+        name: nameOf(thing),
+        says: day(new Date(updated_at), units),
       }),
     );
   const putBack = ({ of, id, revision, name }: Thing) => {
@@ -98,6 +118,13 @@ export function Aside() {
           onThrow={setThrowing}
           more={written.hasNextPage ? () => written.fetchNextPage() : undefined}
         />
+        <Things
+          title="From the stores"
+          empty="Nothing of the stores is put aside."
+          things={things}
+          onBack={putBack}
+          onThrow={setThrowing}
+        />
       </div>
       {throwing && (
         <Ask
@@ -110,11 +137,32 @@ export function Aside() {
             ? "Its lines, its kept versions, its weigh-in and its bakes go with it. This cannot be taken back."
             : throwing.of === "plan"
               ? "The plan goes for good; its doughs stay where they are."
-              : "What is written of this bake goes for good."}
+              : throwing.of === "bake"
+                ? "What is written of this bake goes for good."
+                : "It goes for good."}
         </Ask>
       )}
     </>
   );
+}
+
+/** What something of the stores is called. */
+function nameOf(thing: StoredThing): string {
+  switch (thing.kind) {
+    case "shopping":
+    case "boxes":
+    case "put":
+    case "packaging":
+      return thing.name;
+    case "pantry":
+      return `${thing.ingredient_id.replaceAll("_", " ")}, of the pantry`;
+    case "price":
+      return `A price of ${thing.ingredient_id.replaceAll("_", " ")}`;
+    case "label":
+      return thing.title || "A label";
+    case "move":
+      return `What was ${thing.why}: ${thing.says}`;
+  }
 }
 
 function Things(props: {

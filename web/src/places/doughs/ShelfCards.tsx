@@ -3,9 +3,10 @@ import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import clsx from "clsx";
 import { useEffect, useId, useLayoutEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { DoughSummary, Kitchen } from "../../client/api";
+import type { DoughSummary, Kitchen, Schemas } from "../../client/api";
 import { useGlance } from "../../client/doughs";
 import { useKitchen } from "../../client/kitchen";
+import { useMakes } from "../../client/stores";
 import { CrustFill, spotsOf } from "../../drawing/crust";
 import { Piece, topOf } from "../../drawing/outline";
 import { Menu, MenuFile, MenuItem } from "../../pieces/menu";
@@ -34,6 +35,12 @@ export function Cards(props: {
   const [width, setWidth] = useState(0);
   const [top, setTop] = useState(0);
   const { data: kitchen } = useKitchen();
+  const pantry = kitchen?.stores?.keeps_pantry ?? false;
+  const makes = useMakes(
+    pantry,
+    doughs.slice(0, MOST_ASKED).map((dough) => dough.id),
+  );
+  const makesOf = new Map(makes.data?.map((one) => [one.dough_id, one.makes]));
   useLayoutEffect(() => {
     const element = list.current;
     if (!element) return;
@@ -97,12 +104,13 @@ export function Cards(props: {
               <p
                 className={clsx(
                   "shrink-0 text-note text-quiet",
-                  dough.tags.length ? "line-clamp-1" : "line-clamp-2",
+                  dough.tags.length || makesOf.has(dough.id) ? "line-clamp-1" : "line-clamp-2",
                 )}
               >
                 {dough.preview}
               </p>
-              {dough.tags.length > 0 && (
+              {makesOf.has(dough.id) && <MakesNow makes={makesOf.get(dough.id)} />}
+              {dough.tags.length > 0 && !makesOf.has(dough.id) && (
                 <p className="shrink-0 truncate text-note font-medium">{dough.tags.join(" · ")}</p>
               )}
               <div className="absolute top-1 right-1 z-1">
@@ -125,6 +133,26 @@ export function Cards(props: {
           )),
         )}
     </ul>
+  );
+}
+
+/** The shelf's first page is asked about at once, as the server gives it. */
+const MOST_ASKED = 60;
+
+/** What the pantry gives of it now. */
+function MakesNow({ makes }: { makes?: Schemas["Makes"] }) {
+  const lacks = makes?.missing.map((one) => one.name.toLowerCase()) ?? [];
+  return (
+    <p className="shrink-0 truncate text-note font-medium">
+      {lacks.length ? (
+        <>
+          Too little {lacks.join(", ")}
+          {makes?.missing.every((one) => one.stand_in) && "; something can stand in"}
+        </>
+      ) : (
+        `From the pantry: ${plural(makes?.batches ?? 0, "batch", "batches")}`
+      )}
+    </p>
   );
 }
 

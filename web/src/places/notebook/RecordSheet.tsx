@@ -12,6 +12,7 @@ import { Sheet } from "../../pieces/dialog";
 import { MaybeLength } from "../../pieces/measures";
 import { MomentField } from "../../pieces/moment";
 import { PictureField } from "../../pieces/picture";
+import { offerTakeDown } from "../../pieces/takedown";
 import { toast } from "../../pieces/toasts";
 import { Asked, Widths } from "../../pieces/widths";
 import { useWritten } from "../../pieces/written";
@@ -122,6 +123,7 @@ function RecordForm(props: Parameters<typeof RecordSheet>[0]) {
         ...of,
       };
       outbox.put({ kind: "add-bake", id: newKey(), bake });
+      offerTakeDown(kitchen, dough.spec, half ? 0.5 : 1, { dough_id: dough.id });
     }
     forget();
     toast(
