@@ -10,7 +10,7 @@ from ..store.database import Store
 from ..store.knowledge import known_of
 from .bakes import write_down
 from .doughs import demo_doughs
-from .stores import stock
+from .stores import shop_for, stock
 
 READY_HOUR = 18
 
@@ -48,5 +48,6 @@ def fill(store: Store, now: datetime | None = None) -> bool:
             request = DayRequest(doughs=asked, when=ClockFixes.READY_BY, at=ready, racks=2)
             specs = tuple(dough.spec for dough in chosen)
             known = tuple(known_of(session, dough.id, place.oven_number) for dough in chosen)
-            plans.add(session, specs, request, make_plan(specs, place, request, now, None, known))
+            last = plans.add(session, specs, request, make_plan(specs, place, request, now, None, known))
+        shop_for(session, last.id, now)
     return True

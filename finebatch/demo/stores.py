@@ -10,12 +10,15 @@ from ..core.stores import (
     BoxKind,
     Keeps,
     Label,
+    Marked,
     Move,
     MoveKind,
+    OwnItem,
     Packaging,
     PantryItem,
     Price,
     Put,
+    ShoppingList,
     usual_item,
 )
 from ..store import stores
@@ -23,9 +26,9 @@ from ..store.doughs import SavedDough
 
 # Grams there, grams below which more is bought, and what a usual pack costs at the quay.
 CUPBOARD = {
-    "flour_ap": (3150, 1000, "1.19"), "flour_rye_dark": (420, 300, "2.49"), "semolina": (380, 0, "1.79"), "sugar_granulated": (1400, 500, "1.09"),
-    "sugar_caster": (620, 250, "1.69"), "sugar_dark_brown": (260, 250, "2.79"), "sugar_icing": (330, 200, "1.49"), "butter_unsalted": (750, 500, "2.89"),
-    "egg_whole": (550, 300, "3.40"), "milk_whole": (500, 250, "1.29"), "choc_dark_chopped": (200, 200, "2.99"), "pumpkin_seed": (90, 0, "2.69"),
+    "flour_ap": (620, 1000, "1.19"), "flour_rye_dark": (420, 300, "2.49"), "semolina": (380, 0, "1.79"), "sugar_granulated": (180, 500, "1.09"),
+    "sugar_caster": (620, 250, "1.69"), "sugar_dark_brown": (260, 250, "2.79"), "sugar_icing": (330, 200, "1.49"), "butter_unsalted": (330, 250, "2.89"),
+    "egg_whole": (200, 300, "3.40"), "milk_whole": (500, 250, "1.29"), "choc_dark_chopped": (200, 200, "2.99"), "pumpkin_seed": (90, 0, "2.69"),
     "hazelnuts": (150, 0, "3.29"), "baking_soda": (120, 20, "0.99"), "baking_powder": (80, 20, "1.39"), "salt_fine": (450, 0, "0.79"),
     "jam": (225, 0, "3.10"), "tahini": (210, 0, "4.20"),
 }  # fmt: skip
@@ -48,6 +51,15 @@ def stock(session: Session, shelf: list[SavedDough], now: datetime) -> None:
         dough_id=by_name["Deck Drops"].id, words="For the ferry's hundredth summer", may_contain="nuts, sesame and lupin", made_on=today
     )  # fmt: skip
     stores.add(session, "label-drops", drops)
+
+
+def shop_for(session: Session, plan_id: str, now: datetime) -> None:
+    """A list for the day that is planned, with something of one's own on it."""
+    wanted = ShoppingList(
+        name="For the picnic", made_at=now, plan_ids=(plan_id,), own=(OwnItem(id="own-ribbon", text="Ribbon, blue and white"),),
+        marks={"flour_ap": Marked(ticked=True)},
+    )  # fmt: skip
+    stores.add(session, "list-picnic", wanted)
 
 
 def _cupboard(session: Session, now: datetime, today: date) -> None:

@@ -24,7 +24,7 @@ from .pantry import (
 )
 from .prices import Cost, Price, per_gram
 from .said import grams_said, piece_g_of
-from .shopping import Shopping, ShoppingLine, ShoppingList, bought_of, shopping_of
+from .shopping import Marked, OwnItem, Shopping, ShoppingLine, ShoppingList, bought_of, shopping_of
 from .thing import KINDS, Thing
 
 __all__ = [
@@ -44,9 +44,11 @@ __all__ = [
     "LaidLabel",
     "Level",
     "Makes",
+    "Marked",
     "Move",
     "MoveKind",
     "Needs",
+    "OwnItem",
     "PackSize",
     "Packaging",
     "PantryItem",
