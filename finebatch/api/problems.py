@@ -81,11 +81,13 @@ _STALE = {
     "dough": "This dough was changed on another device. Nothing is lost: keep yours as a copy, or take the other.",
     "bake": "This bake has changed meanwhile, on another screen. Look at it anew.",
     "plan": "This plan has changed meanwhile, on another screen. Look at it anew.",
+    "thing": "This has changed meanwhile, on another screen. Look at it anew.",
 }
 _GONE = {
     "dough": "This dough was taken off the shelf on another device. Put it back, or keep yours as a copy.",
     "bake": "This bake was put aside. Put it back from what is put aside.",
     "plan": "This plan was put aside. Put it back from what is put aside.",
+    "thing": "This was put aside. Put it back from what is put aside.",
 }
 _FAULT_STATUS = {Fault.FULL: 507}
 _WORDS = {

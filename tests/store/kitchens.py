@@ -1,5 +1,6 @@
 """Kitchens with some of everything in them, made by chance, for what must carry all of a kitchen."""
 
+import uuid
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
@@ -15,7 +16,8 @@ from finebatch.core.kitchen import Kitchen
 from finebatch.core.live.brief import Brief
 from finebatch.core.live.events import Noted
 from finebatch.core.live.oven import OvenReading
-from finebatch.store import bakes, doughs, kitchen, runs, tries, versions, weigh_ins
+from finebatch.core.stores import Marked, Move, MoveKind, OwnItem, Price, Put, ShoppingList, usual_item
+from finebatch.store import bakes, doughs, kitchen, runs, stores, tries, versions, weigh_ins
 from finebatch.store.archive.lines import TABLES, Line
 from finebatch.store.archive.reading import opened
 from finebatch.store.archive.writing import lines_of
@@ -48,7 +50,7 @@ def specs(draw: st.DrawFn) -> DoughSpec:
 # What is done in a kitchen, by the number of the dough it is done to.
 DEEDS = st.lists(
     st.tuples(
-        st.sampled_from(["version", "aside", "weigh", "bake", "change bake", "picture", "try", "plan", "run", "room"]),
+        st.sampled_from(["version", "aside", "weigh", "bake", "change bake", "picture", "try", "plan", "run", "room", "thing", "thing aside"]),
         st.integers(0, 9),
     ),
     max_size=8,
@@ -73,11 +75,24 @@ def filled(folder: Path, made: tuple[list[DoughSpec], list[tuple[str, int]]]) ->
                 )
             elif deed == "plan":
                 db.add(plan_row(number))
+            elif deed in ("thing", "thing aside"):
+                _stored(db, number, aside=deed == "thing aside")
             elif deed == "run" and runs.open_run(db) is None:
                 _run(db, ended=which % 2 == 0)
             elif shelf:
                 _done(db, shelf[which % len(shelf)].id, deed, number)
     return store
+
+
+def _stored(db: Any, number: int, aside: bool) -> None:
+    things = (
+        usual_item("flour_ap"), Move(why=MoveKind.COUNTED, at=NOW, amounts_g={"flour_ap": 750.5}), Put(name="Drops", count=12, made_on=NOW.date(), spec=drop_dough()),
+        ShoppingList(name="Fair", made_at=NOW, own=(OwnItem(id="own", text="ribbon"),), marks={"flour_ap": Marked(ticked=True)}),
+        Price(ingredient_id="flour_ap", pack_g=1000, paid="1.19", on=NOW.date()),
+    )  # fmt: skip
+    saved = stores.add(db, uuid.uuid4().hex, things[number % len(things)])
+    if aside:
+        stores.put_aside(db, saved.id, saved.revision)
 
 
 def _done(db: Any, dough: str, deed: str, number: int) -> None:

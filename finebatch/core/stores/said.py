@@ -14,11 +14,11 @@ _WORDS = {
     "ten": 10.0, "eleven": 11.0, "twelve": 12.0, "couple": 2.0, "dozen": 12.0, "few": 3.0,
 }  # fmt: skip
 _PARTS = {
-    "half": 0.5, "third": 1 / 3, "quarter": 0.25, "bit": A_BIT, "thirds": 1 / 3, "quarters": 0.25, "½": 0.5, "¼": 0.25, "¾": 0.75, "⅓": 1 / 3,
+    "half": 0.5, "third": 1 / 3, "quarter": 0.25, "bit": A_BIT, "nearly": 0.9, "thirds": 1 / 3, "quarters": 0.25, "½": 0.5, "¼": 0.25, "¾": 0.75, "⅓": 1 / 3,
     "⅔": 2 / 3,
 }  # fmt: skip
 _PACKS = re.compile(
-    r"(?:bag|pack|packet|jar|tin|can|carton|box|bottle|tub|block|stick|bar|tube|sachet|brick)s?(?: of .*)?$", re.I
+    r"\b(?:bag|pack|packet|jar|tin|can|carton|box|boxe|bottle|tub|block|stick|bar|tube|sachet|brick|egg)s?\b"
 )
 _NONE = re.compile(r"(?:none|nothing|no|empty|0|all gone|out)$", re.I)
 _NUMBER = re.compile(r"\d+(?:[.,]\d+)?(?:\s*/\s*\d+)?$")
@@ -50,8 +50,9 @@ def grams_said(text: str, item: PantryItem, kitchen: Kitchen, piece_g: float | N
 
 def _packs_in(text: str) -> float | None:
     """How many packs (or pieces), where the words say nothing else."""
-    plain = _PACKS.sub("", text.lower().replace("eggs", "").replace("egg", "")).strip()
+    plain = _PACKS.sub(" ", text.lower().replace("nearly all", "nearly"))
     plain = re.sub(r"\bof\b|\bfull\b|\babout\b|\bpieces?\b", " ", plain)
+    plain = re.sub(f"([{''.join(mark for mark in _PARTS if len(mark) == 1)}])", r" \1 ", plain)
     total, last, seen = 0.0, 0.0, False
     for word in plain.replace("-", " ").split():
         if word in ("and", "with", "plus", "the", "&"):
