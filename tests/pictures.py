@@ -9,7 +9,6 @@ from tests.browser.conftest import ARGUMENTS, CHROMIUM, Server
 from tests.browser.hands import setting
 from tests.browser.launcher import Launcher
 
-RUSKS = "Keeper's Rusks"
 FOLDER = Path(__file__).parents[1] / "docs" / "screenshots"
 
 
@@ -24,10 +23,7 @@ def main() -> None:
             "doughs": "/",
             "card": "/new",
             "bench": f"/bench/{doughs['Deck Drops']}",
-            "bench-cut-outs": f"/bench/{doughs['Tide Rounds']}",
             "weigh-in": f"/weigh/{doughs['Deck Drops']}",
-            "printed-card": f"/card/{doughs['Deck Drops']}",
-            "bench-twice-baked": f"/bench/{doughs[RUSKS]}",
             "trays": f"/trays/{doughs['Tide Rounds']}",
             "day": "/day",
             "plan": f"/day/{plans['Deck Drops']}",
@@ -35,6 +31,10 @@ def main() -> None:
             "notebook": f"/notebook/{doughs['Deck Drops']}",
             "kitchen": "/kitchen",
             "keeping": "/keeping",
+            "pantry": "/stores",
+            "shopping": "/stores/shopping/list-picnic",
+            "labels": "/stores/labels",
+            "boxes": "/stores/boxes",
         }
         page.request.post(f"{server.url}/api/backups")
         card = (
@@ -52,11 +52,10 @@ def main() -> None:
             page.screenshot(path=FOLDER / f"{name}.png")
         oven(page, server.url, plans["Deck Drops"])
         bench_sheets(page, f"{server.url}/bench/{doughs['Deck Drops']}")
-        for tab, name in (("Cutting and printing", "guides"), ("Finishes", "finishes")):
-            page.goto(f"{server.url}/trays/{doughs['Tide Rounds']}")
-            page.get_by_role("tab", name=tab).click()
-            page.wait_for_timeout(1000)
-            page.screenshot(path=FOLDER / f"{name}.png")
+        page.goto(f"{server.url}/trays/{doughs['Tide Rounds']}")
+        page.get_by_role("tab", name="Cutting and printing").click()
+        page.wait_for_timeout(1000)
+        page.screenshot(path=FOLDER / "guides.png")
         page.goto(f"{server.url}/bench/{doughs['Deck Drops']}")
         page.wait_for_timeout(1500)
         server.kill()

@@ -38,6 +38,13 @@ def places(demo: Server, page: Page) -> dict[str, str]:
         "put aside": "/aside",
         "keeping": "/keeping",
         "tablets": "/tablets",
+        "pantry": "/stores",
+        "lists to buy": "/stores/shopping",
+        "a list to buy": "/stores/shopping/list-picnic",
+        "freezer": "/stores/freezer",
+        "costs": "/stores/costs",
+        "labels": "/stores/labels",
+        "boxes": "/stores/boxes",
         "missing": "/bench/none",
     }
 
@@ -67,6 +74,13 @@ NAMES = [
     "kitchen",
     "trays of the kitchen",
     "put aside",
+    "pantry",
+    "lists to buy",
+    "a list to buy",
+    "freezer",
+    "costs",
+    "labels",
+    "boxes",
     "missing",
 ]
 
