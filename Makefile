@@ -77,8 +77,8 @@ killbench: $(STAMPS)/dev build ## a thousand kills while everything is written (
 loadbench: $(STAMPS)/dev ## a kitchen of years: thousands of doughs and bakes, every list (docs/reliability.md)
 	$(PY) -m tests.load_bench
 
-fuzz: $(STAMPS)/dev ## every operation of the API against twenty times as many inputs, new ones each time (docs/reliability.md)
-	FINEBATCH_FUZZ=20 $(PY) -m pytest -p no:xdist -q -s tests/api/test_fuzz.py
+fuzz: $(STAMPS)/dev ## every operation of the API against ten times as many inputs, new ones each time (docs/reliability.md)
+	FINEBATCH_FUZZ=10 $(PY) -m pytest -p no:xdist -q -s tests/api/test_fuzz.py
 
 mutants: $(STAMPS)/dev ## which rules have a test that would notice (docs/mutants.md); some minutes
 	@$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements-mutants.txt

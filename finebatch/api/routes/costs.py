@@ -9,7 +9,7 @@ from pydantic import Field
 
 from ...core.base import Problem, Value
 from ...core.kitchen import written
-from ...core.stores import BatchCost, Cost, Packaging, Price, cost_of, energy_cost, energy_kwh_of_day
+from ...core.stores import BatchCost, Cost, Packaging, Price, cost_of, energy_cost, energy_kwh_of_day, unlikely_price
 from ...formats.stores import prices_from_csv, prices_to_csv
 from ...store import doughs, kitchen, plans, stores
 from ..deps import Reading
@@ -78,6 +78,12 @@ def cost_of_plan(plan_id: str, db: Reading) -> DayCost:
     place = kitchen.get(db).kitchen
     kwh = energy_kwh_of_day(plans.get(db, plan_id).plan, place)
     return DayCost(energy_kwh=kwh, energy=_written(energy_cost(kwh, place), place.stores.currency))
+
+
+@router.post("/check", operation_id="checkPrice")
+def check_price(price: Price, db: Reading) -> tuple[Problem, ...]:
+    """What is asked of a price before it is written down; nothing where it may well be meant."""
+    return tuple(unlikely_price(price, stores.of_kind(db, "price", Price).values()))
 
 
 @router.get(

@@ -22,7 +22,7 @@ from .pantry import (
     unlikely_amount,
     usual_item,
 )
-from .prices import Cost, Price, per_gram
+from .prices import Cost, Price, per_gram, unlikely_price
 from .said import grams_said, piece_g_of
 from .shopping import Marked, OwnItem, Shopping, ShoppingLine, ShoppingList, bought_of, shopping_of
 from .thing import KINDS, Thing
@@ -86,6 +86,7 @@ __all__ = [
     "taken_down",
     "to_bake",
     "unlikely_amount",
+    "unlikely_price",
     "unlikely_put",
     "usual_item",
 ]

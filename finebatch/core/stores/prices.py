@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import Field, field_validator
 
-from ..base import OneLine, Value
+from ..base import OneLine, Problem, Value, ask
 from ..kitchen import Money
 from .pantry import known_ingredient
 
@@ -78,3 +78,16 @@ def per_gram(prices: Iterable[Price], today: date) -> Cost | None:
 def _aged(price: Price, today: date) -> Decimal:
     years = Decimal(max(0, (today - price.on).days - OLD_DAYS)) / Decimal(365)
     return min(Decimal("0.5"), YEARLY * (years + (1 if years else 0)))
+
+
+def unlikely_price(price: Price, others: Iterable[Price]) -> list[Problem]:
+    """What is asked of a price that is ten times another of the same ingredient, or a tenth: a slip of unit or point."""
+    known = [one.per_g for one in others if one.ingredient_id == price.ingredient_id]
+    if not known:
+        return []
+    usual = sorted(known)[len(known) // 2]
+    times = price.per_g / usual
+    if Decimal("0.15") < times < 7:
+        return []
+    said = f"{times:.0f} times" if times >= 1 else f"a {1 / times:.0f}th of"
+    return [ask("paid", f"That is {said} what it cost before. Is it the price of this pack, and the pack in grams?")]

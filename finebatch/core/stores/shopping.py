@@ -51,6 +51,7 @@ class ShoppingList(Value):
     made_at: Moment
     batches: tuple[BatchWanted, ...] = Field(default=(), max_length=60)
     plan_ids: tuple[str, ...] = Field(default=(), max_length=40)
+    with_low: bool = False  # and what is below its own line in the pantry
     own: tuple[OwnItem, ...] = Field(default=(), max_length=80)
     marks: dict[str, Marked] = Field(default={}, max_length=300)
     put_away_at: Moment | None = None  # what was ticked has gone into the pantry
@@ -95,10 +96,14 @@ def shopping_of(
 ) -> Shopping:  # fmt: skip
     """The list worked out. `sizes` are the packs known by their prices, those of the pantry come first; without any it is bought by the gram."""
     lines, enough = [], []
-    for id, need_g in needs.grams.items():
+    low = {id: item.low_g for id, item in items.items() if wanted.with_low and item.low_g}
+    for id in dict.fromkeys((*needs.grams, *low)):
+        need_g = needs.grams.get(id, 0.0) + low.get(id, 0.0)
         have_g = levels[id].amount_g if id in levels else 0.0
         mark = wanted.marks.get(id, Marked())
         if need_g <= have_g + 1e-6 and mark.grams is None:
+            if id not in needs.grams:
+                continue
             enough.append(
                 f"{_name(id)}: {_said(id, have_g, None, kitchen)} there, {_said(id, need_g, None, kitchen)} needed"
             )

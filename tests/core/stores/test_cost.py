@@ -12,7 +12,7 @@ from finebatch.core.day.steps.step import Kind
 from finebatch.core.kitchen import Housekeeping, Kitchen, digits_of, written
 from finebatch.core.stores.cost import Packaging, cost_of, energy_cost, energy_kwh_of_day, sum_of
 from finebatch.core.stores.needs import needs_of
-from finebatch.core.stores.prices import Cost, Price, per_gram
+from finebatch.core.stores.prices import Cost, Price, per_gram, unlikely_price
 from tests.day_kit import planned, simple
 from tests.kit import cut_dough, drop_dough
 
@@ -82,6 +82,13 @@ def test_money_has_its_currencys_own_digits(currency: str, said: str) -> None:
 def test_what_is_no_price_is_refused(paid: str) -> None:
     with pytest.raises(ValidationError):
         price("flour_ap", paid)
+
+
+@pytest.mark.parametrize(("paid", "asked"), [("1.29", False), ("3.00", False), ("11.90", True), ("0.12", True)])
+def test_a_price_in_another_unit_is_asked_about(paid: str, asked: bool) -> None:
+    before = [price("flour_ap", "1.19"), price("flour_ap", "1.09"), price("butter_unsalted", "2.89", 250)]
+    assert bool(unlikely_price(price("flour_ap", paid), before)) is asked
+    assert unlikely_price(price("tahini", paid), before) == []
 
 
 def test_a_comma_is_a_point() -> None:

@@ -105,6 +105,18 @@ def test_a_smaller_pack_known_by_its_price_is_bought_where_less_is_left() -> Non
     assert flour.says == "1 pack of 500 g"
 
 
+def test_what_is_low_can_come_along() -> None:
+    low = {"flour_ap": FLOUR.but(low_g=500), "salt_fine": PantryItem(ingredient_id="salt_fine", pack_g=500, low_g=100)}
+    levels = {"flour_ap": Level(amount_g=600), "salt_fine": Level(amount_g=40)}
+    for with_low, keys in (
+        (False, {"butter_unsalted", "sugar_caster", "egg_whole"}),
+        (True, {"butter_unsalted", "sugar_caster", "egg_whole", "flour_ap", "salt_fine"}),
+    ):
+        wanted = ShoppingList(name="x", made_at=NOW, with_low=with_low)
+        found = shopping_of(wanted, needs_of(cut_dough(), KITCHEN.habit), levels, low, {}, {}, KITCHEN)
+        assert {line.key for line in found.lines} == keys
+
+
 def test_unread_lines_are_named() -> None:
     spec = cut_dough(lines=(cut_dough().lines[0].but(text="a bunch of moonbeams"),))
     assert needs_of(spec, KITCHEN.habit).unread == ("a bunch of moonbeams",)

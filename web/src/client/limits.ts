@@ -1730,6 +1730,9 @@ export const LIMITS = {
       "max": 40,
       "start": []
     },
+    "with_low": {
+      "start": false
+    },
     "own": {
       "max": 80,
       "start": []

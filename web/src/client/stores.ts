@@ -147,6 +147,9 @@ export function useCost(dough: string | undefined, packaging?: string) {
   });
 }
 
+/** What is asked of a price before it is written down. */
+export const checkPrice = (price: Price) => need(api.POST("/api/costs/check", { body: price }));
+
 export function usePlanCost(plan: string, enabled: boolean) {
   return useQuery({
     enabled,

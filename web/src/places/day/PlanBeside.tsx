@@ -28,6 +28,13 @@ export function PlanBeside({ saved, at, looking, kitchen }: Props) {
   );
 }
 
+/** When the next may begin, its trays washed, in the baker's own time. */
+function afterIt({ plan }: SavedPlan): string {
+  const clean = new Date(plan.end).getTime() + 1000 * (plan.clearing_s ?? 0);
+  const moment = new Date(Math.ceil(clean / 300_000) * 300_000);
+  return new Date(moment.getTime() - moment.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+}
+
 /** What has to be bought for it, and what its oven takes. */
 function ForIt({ saved, kitchen }: { saved: SavedPlan; kitchen: Kitchen }) {
   const priced = kitchen.stores?.energy_price != null;
@@ -41,9 +48,14 @@ function ForIt({ saved, kitchen }: { saved: SavedPlan; kitchen: Kitchen }) {
             <strong>{costs(data.energy, kitchen)}</strong>.
           </p>
         )}
-        <div className="flex">
+        <div className="flex flex-wrap gap-2">
           <LinkButton to={`/stores/shopping?plan=${saved.id}`}>What to buy</LinkButton>
+          <LinkButton to={`/day?when=start_at&at=${afterIt(saved)}`}>Bake something after it</LinkButton>
         </div>
+        <p className="text-note text-quiet">
+          What must stay free of nuts, egg or milk comes first, as a day of its own; the rest begins when its
+          trays and bowls are washed.
+        </p>
       </div>
     </Panel>
   );

@@ -1,11 +1,12 @@
 /** What a batch costs, what makes it dear, and the prices it is worked out from. */
 import { type FormEvent, useState } from "react";
-import type { Kitchen, Schemas } from "../../client/api";
+import type { Kitchen, Problem, Schemas } from "../../client/api";
 import { useCatalogue } from "../../client/catalogue";
 import { lastDough } from "../../client/dough";
 import { useShelf } from "../../client/doughs";
 import {
   addThing,
+  checkPrice,
   type Price,
   putThingAside,
   putThingBack,
@@ -18,7 +19,7 @@ import { Segments, Select } from "../../pieces/choice";
 import { Button, FileButton, NumberField, TextField } from "../../pieces/controls";
 import { Menu, MenuItem } from "../../pieces/menu";
 import { DayField } from "../../pieces/moment";
-import { Note, Panel } from "../../pieces/notes";
+import { Note, Panel, ProblemNote } from "../../pieces/notes";
 import { toast } from "../../pieces/toasts";
 import { ENERGY_UNITS, options } from "../../words/labels";
 import { costs, mass, money, plural } from "../../words/numbers";
@@ -211,13 +212,21 @@ function NewPrice({ kitchen }: ViewProps) {
     : Number(price.paid.replace(",", ".")) === 0
       ? "Nothing is sold for 0."
       : undefined;
-  const submit = (event: FormEvent) => {
+  const [asked, setAsked] = useState<Problem[]>([]);
+  const keep = () => {
+    addThing(price, "A price");
+    setTried(false);
+    setAsked([]);
+    write({ ingredient_id: "", paid: "" });
+  };
+  const submit = async (event: FormEvent) => {
     event.preventDefault();
     setTried(true);
     if (wrong || !price.ingredient_id) return;
-    addThing(price, "A price");
-    setTried(false);
-    write({ ingredient_id: "", paid: "" });
+    // Without a connection nothing is asked: it is kept as it is.
+    const problems = await checkPrice(price).catch(() => []);
+    setAsked(problems);
+    if (!problems.length) keep();
   };
   return (
     <form className="flex flex-wrap items-end gap-3 p-4" onSubmit={submit}>
@@ -258,6 +267,14 @@ function NewPrice({ kitchen }: ViewProps) {
       />
       <DayField label="On" value={price.on} kitchen={kitchen} onValue={(on) => write({ on })} />
       <Button type="submit">Write it down</Button>
+      {asked.map((problem) => (
+        <div key={problem.message} className="grid basis-full gap-2">
+          <ProblemNote problem={problem} />
+          <Button className="justify-self-start" onClick={keep}>
+            It is right
+          </Button>
+        </div>
+      ))}
     </form>
   );
 }

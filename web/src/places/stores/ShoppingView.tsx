@@ -5,6 +5,7 @@ import type { Kitchen } from "../../client/api";
 import { newKey } from "../../client/entries";
 import { usePlans } from "../../client/plans";
 import { addThing, putThingAside, putThingBack, type ShoppingList, useThings } from "../../client/stores";
+import { Switch } from "../../pieces/choice";
 import { Button, NumberField, TextField } from "../../pieces/controls";
 import { Menu, MenuItem } from "../../pieces/menu";
 import { Note, Panel } from "../../pieces/notes";
@@ -87,6 +88,7 @@ function NewList({ kitchen }: ViewProps) {
   const [params] = useSearchParams();
   const [name, setName] = useState(params.get("name") ?? "");
   const [batches, setBatches] = useState<Wanted[]>(() => wantedOf(params.getAll("dough")));
+  const [with_low, setLow] = useState(false);
   const [days, setDays] = useState<string[]>(() => params.getAll("plan"));
   const { plans } = usePlans();
   const coming = (plans ?? []).filter(
@@ -101,6 +103,7 @@ function NewList({ kitchen }: ViewProps) {
       made_at: now(),
       batches,
       plan_ids: days,
+      with_low,
       own: [],
       marks: {},
     };
@@ -169,6 +172,9 @@ function NewList({ kitchen }: ViewProps) {
             </Button>
           </div>
         ))}
+        {kitchen.stores?.keeps_pantry && (
+          <Switch label="And what is low in the pantry" checked={with_low} onChecked={setLow} />
+        )}
         <div className="flex flex-wrap gap-2">
           <Button onClick={() => setBatches([...batches, { id: newKey(), dough_id: "", times: 1 }])}>
             {batches.length ? "And another dough" : "For a dough"}
