@@ -222,6 +222,19 @@ def get(session: Session, dough_id: str) -> SavedDough:
     return _saved(row)
 
 
+def on_shelf(session: Session, ids: list[str] | None = None, limit: int = MOST_A_PAGE) -> list[SavedDough]:
+    """Those of these doughs that are on the shelf, or the ones last changed; what this version cannot read is left out."""
+    query = select(DoughRow).where(DoughRow.deleted_at.is_(None))
+    query = query.order_by(DoughRow.updated_at.desc()) if ids is None else query.where(DoughRow.id.in_(ids))
+    found = []
+    for row in session.scalars(query.limit(limit)):
+        try:
+            found.append(_saved(row))
+        except UnreadableError:
+            continue
+    return found
+
+
 def is_kept(session: Session, dough_id: str) -> bool:
     """Whether a dough is still there, on the shelf or put aside."""
     return session.get(DoughRow, dough_id) is not None

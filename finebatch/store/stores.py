@@ -3,22 +3,21 @@
 from collections.abc import Iterable
 from datetime import UTC, date, datetime, time
 from decimal import Decimal
-from typing import Annotated, TypeVar
+from typing import Annotated
 
-from pydantic import AwareDatetime, Field, TypeAdapter
+from pydantic import AwareDatetime, Field, TypeAdapter, ValidationError
 from sqlalchemy import and_, select
 from sqlalchemy.orm import Session
 
 from ..core.base import FieldChange, FieldConflict, Problem, Value, merge
-from ..core.stores import Cost, Level, Move, PackSize, PantryItem, Price, Thing, levels_of, per_gram
+from ..core.stores import Came, Cost, Level, MoveKind, PackSize, PantryItem, Price, Thing, levels_of, per_gram
 from .bodies import SCHEMA_KEY, Body, Kind, UnreadableError, body_of, read
 from .revisions import NotThereError, StaleError, drop_over, save_over
 from .tables import StoredRow, utc_now
 
 MOST_LISTED = 500
-MOST_OF_A_KIND = 20_000
+AT_ONCE = 200  # rows
 ThingId = Annotated[str, Field(pattern=r"^[A-Za-z0-9_.-]{1,64}$")]
-One = TypeVar("One")
 
 
 class SavedThing(Value):
@@ -173,13 +172,6 @@ def _readable(rows: Iterable[StoredRow]) -> Iterable[SavedThing]:
             continue
 
 
-def of_kind(session: Session, kind: str, type_: type[One]) -> dict[str, One]:
-    """All of a kind by their ids, the latest first."""
-    return {
-        saved.id: saved.thing for saved in listed(session, kind, limit=MOST_OF_A_KIND) if isinstance(saved.thing, type_)
-    }
-
-
 def pantry(session: Session) -> dict[str, tuple[SavedThing, PantryItem]]:
     """What the pantry keeps, by ingredient; the one last changed where there are two."""
     found: dict[str, tuple[SavedThing, PantryItem]] = {}
@@ -190,27 +182,48 @@ def pantry(session: Session) -> dict[str, tuple[SavedThing, PantryItem]]:
 
 
 def levels(session: Session) -> dict[str, Level]:
-    """How much is there of each ingredient."""
-    return levels_of(of_kind(session, "move", Move).values())
+    """How much is there of each ingredient. Read from the latest back, as far as the last count of each that the pantry keeps: years lie behind it."""
+    there = (StoredRow.kind == "move", StoredRow.deleted_at.is_(None))
+    query = select(StoredRow.at, StoredRow.body).where(*there).order_by(StoredRow.at.desc(), StoredRow.id.desc())
+    uncounted = set(pantry(session))
+    found = []
+    for at, body in session.execute(query.execution_options(yield_per=AT_ONCE)):
+        try:
+            came = Came(at, MoveKind(body["why"]), body["amounts_g"])
+        except (KeyError, ValueError):
+            continue
+        found.append(came)
+        if came.why is MoveKind.COUNTED:
+            uncounted -= set(came.amounts_g)
+            if not uncounted:
+                break
+    return levels_of(found)
 
 
-def prices_per_g(session: Session, today: date) -> dict[str, Cost]:
-    """What a gram of each ingredient costs, where that is known."""
-    found = {id: per_gram(prices, today) for id, prices in _prices(session).items()}
+def known_prices(session: Session) -> dict[str, list[Price]]:
+    """Every price by its ingredient, the oldest first; what this version cannot read is left out. There may be thousands: they are read without
+    the care that one thing gets."""
+    there = (StoredRow.kind == "price", StoredRow.deleted_at.is_(None))
+    found: dict[str, list[Price]] = {}
+    for (body,) in session.execute(select(StoredRow.body).where(*there).order_by(StoredRow.at, StoredRow.id)):
+        try:
+            price = Price.model_validate({key: value for key, value in body.items() if key != SCHEMA_KEY})
+        except ValidationError:
+            continue
+        found.setdefault(price.ingredient_id, []).append(price)
+    return found
+
+
+def prices_per_g(known: dict[str, list[Price]], today: date) -> dict[str, Cost]:
+    """What a gram of each ingredient costs."""
+    found = {id: per_gram(prices, today) for id, prices in known.items()}
     return {id: cost for id, cost in found.items() if cost is not None}
 
 
-def pack_sizes(session: Session) -> dict[str, tuple[PackSize, ...]]:
+def pack_sizes(known: dict[str, list[Price]]) -> dict[str, tuple[PackSize, ...]]:
     """The packs of each ingredient that were ever bought, each at its latest price."""
     found: dict[str, dict[float, PackSize]] = {}
-    for id, prices in _prices(session).items():
-        for price in sorted(prices, key=lambda one: one.on):
+    for id, prices in known.items():
+        for price in prices:
             found.setdefault(id, {})[price.pack_g] = PackSize(mass_g=price.pack_g, paid=Decimal(price.paid))
     return {id: tuple(sizes.values()) for id, sizes in found.items()}
-
-
-def _prices(session: Session) -> dict[str, list[Price]]:
-    found: dict[str, list[Price]] = {}
-    for price in of_kind(session, "price", Price).values():
-        found.setdefault(price.ingredient_id, []).append(price)
-    return found

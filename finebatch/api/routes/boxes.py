@@ -6,7 +6,7 @@ from decimal import Decimal
 from fastapi import APIRouter
 
 from ...core.base import Value, refusal
-from ...core.bench import report
+from ...core.bench import report, unbaked
 from ...core.kitchen import written
 from ...core.stores import Boxes, BoxPlan, Cost, KindSize, Packaging, needs_of, planned, size_of, sum_of
 from ...store import doughs, kitchen, stores
@@ -26,13 +26,14 @@ class DraftBoxes(Value):
 @router.post("/draft", operation_id="draftBoxes")
 def draft_boxes(boxes: Boxes, db: Reading) -> DraftBoxes:
     """What is in each box, how it lies, what to bake, what it costs; nothing is saved. 422 for a dough that comes to nothing yet."""
-    place, per_g = kitchen.get(db).kitchen, stores.prices_per_g(db, date.today())
+    place, per_g = kitchen.get(db).kitchen, stores.prices_per_g(stores.known_prices(db), date.today())
     sizes: list[KindSize] = []
     each: list[Cost] = []
     unpriced: set[str] = set()
     for number, kind in enumerate(boxes.kinds):
         spec = doughs.get(db, kind.dough_id).spec
-        size = size_of(spec, report(spec, place))
+        mixed = unbaked(spec, place)
+        size = size_of(spec, report(spec, place), mixed.keeps_days) if mixed else None
         if size is None:
             raise refusal(f"kinds.{number}.dough_id", f"{spec.name} has no cookies yet: settle it on the bench first.")
         needs = needs_of(spec, place.habit)

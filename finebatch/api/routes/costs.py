@@ -48,7 +48,7 @@ def cost_of_dough(
     found = cost_of(
         doughs.get(db, dough_id).spec,
         place,
-        stores.prices_per_g(db, date.today()),
+        stores.prices_per_g(stores.known_prices(db), date.today()),
         packaging if isinstance(packaging, Packaging) else None,
     )
     return _rounded(found, place.stores.currency)
@@ -83,7 +83,7 @@ def cost_of_plan(plan_id: str, db: Reading) -> DayCost:
 @router.post("/check", operation_id="checkPrice")
 def check_price(price: Price, db: Reading) -> tuple[Problem, ...]:
     """What is asked of a price before it is written down; nothing where it may well be meant."""
-    return tuple(unlikely_price(price, stores.of_kind(db, "price", Price).values()))
+    return tuple(unlikely_price(price, stores.known_prices(db).get(price.ingredient_id, ())))
 
 
 @router.get(
@@ -91,7 +91,7 @@ def check_price(price: Price, db: Reading) -> tuple[Problem, ...]:
 )
 def export_prices(db: Reading) -> Response:
     """All prices as a table."""
-    prices = stores.of_kind(db, "price", Price).values()
+    prices = [price for mine in stores.known_prices(db).values() for price in mine]
     return Response(prices_to_csv(prices), media_type="text/csv; charset=utf-8", headers=dated_file("prices", "csv"))
 
 

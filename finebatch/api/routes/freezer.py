@@ -6,9 +6,9 @@ from fastapi import APIRouter, Response
 from pydantic import Field
 
 from ...core.base import Problem, Value
-from ...core.bench import report
+from ...core.bench import unbaked
 from ...core.kitchen import Kitchen
-from ...core.stores import Kept, Put, firsts, keeping_of, kept, unlikely_put
+from ...core.stores import Kept, Put, firsts, kept, unlikely_put
 from ...formats.stores import freezer_from_csv, freezer_to_csv
 from ...store import kitchen, stores
 from ..deps import Reading
@@ -53,10 +53,10 @@ def get_freezer(db: Reading) -> tuple[InFreezer, ...]:
 
 def _of(put: Put, place: Kitchen) -> tuple[tuple[float, float] | None, bool]:
     """How long its kind keeps in a tin, and whether there is raw egg in it; egg where nothing is known of it."""
-    if put.spec is None:
+    mixed = unbaked(put.spec, place) if put.spec else None
+    if mixed is None:
         return None, True
-    found = report(put.spec, place)
-    return keeping_of(found, put.spec), found.assessment.dough is None or found.assessment.dough.raw_egg
+    return (mixed.keeps_days, mixed.keeps_at_most_days), mixed.dough.raw_egg
 
 
 @router.get(

@@ -7,8 +7,8 @@ from sqlalchemy.orm import Session
 
 from ...core.base import Value, refusal
 from ...core.base.problems import Severity
-from ...core.bench import report
-from ...core.stores import Label, LabelText, LaidLabel, keeping_of, label_text, laid_out, pages, stuff_of
+from ...core.bench import report, unbaked
+from ...core.stores import Label, LabelText, LaidLabel, label_text, laid_out, pages, stuff_of
 from ...formats.pdf import pages_to_pdf
 from ...formats.svg import guide_to_svg
 from ...formats.typeface import width_of
@@ -37,7 +37,9 @@ class DraftLabel(Value):
 def _draft(db: Session, label: Label) -> DraftLabel:
     spec, place = doughs.get(db, label.dough_id).spec, kitchen.get(db).kitchen
     found = report(spec, place)
-    text = label_text(label, spec, found, place, keeping_of(found, spec), date.today())
+    mixed = unbaked(spec, place)
+    keeps = (mixed.keeps_days, mixed.keeps_at_most_days) if mixed else None
+    text = label_text(label, spec, found, place, keeps, date.today())
     named = tuple(one.name for one in stuff_of(found.assessment.lines))
     return DraftLabel(text=text, laid=laid_out(text, label.sheet, width_of), named=named)
 

@@ -173,8 +173,7 @@ def list_makes(
     place, levels, kept = kitchen.get(db).kitchen, stores.levels(db), frozenset(stores.pantry(db))
     if not kept:
         return ()
-    ids = dough_id or [one.id for one in doughs.shelf(db).doughs if one.readable]
-    found = [_makes_now(doughs.get(db, id), place, levels, kept) for id in ids if doughs.is_kept(db, id)]
+    found = [_makes_now(dough, place, levels, kept) for dough in doughs.on_shelf(db, dough_id)]
     return tuple(sorted(found, key=lambda one: (len(one.makes.missing), -one.makes.batches, one.name)))
 
 

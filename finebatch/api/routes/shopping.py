@@ -64,8 +64,9 @@ def _worked(db: Session, list_id: str) -> WorkedList:
     batches, gone = _batches(db, wanted)
     items = {id: item for id, (_, item) in stores.pantry(db).items()}
     levels = stores.levels(db) if place.stores.keeps_pantry else {}
+    prices = stores.known_prices(db)
     shopping = shopping_of(
-        wanted, needs_of_all(batches, place.habit), levels, items, stores.pack_sizes(db), stores.prices_per_g(db, date.today()), place
+        wanted, needs_of_all(batches, place.habit), levels, items, stores.pack_sizes(prices), stores.prices_per_g(prices, date.today()), place
     )  # fmt: skip
     return WorkedList(
         id=saved.id, revision=saved.revision, wanted=wanted, shopping=shopping.model_copy(update={"doughs_gone": gone})

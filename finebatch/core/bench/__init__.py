@@ -20,6 +20,7 @@ from .report import Report, report
 from .scaling import Scaling, scaled, times
 from .spec import Card, DoughSpec, Keep, Shaping, Share, ShareBy
 from .starters import Starter, starters
+from .unbaked import Unbaked, unbaked
 from .whatif import Factor, WhatIf, what_if
 from .why import Why, why
 from .working import CardRow, keeping_days, keeping_words
@@ -42,6 +43,7 @@ __all__ = [
     "Share",
     "ShareBy",
     "Starter",
+    "Unbaked",
     "WhatIf",
     "Why",
     "alone",
@@ -64,6 +66,7 @@ __all__ = [
     "share_named",
     "starters",
     "times",
+    "unbaked",
     "what_if",
     "why",
 ]

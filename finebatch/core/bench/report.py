@@ -37,7 +37,7 @@ class ShareReport(Value):
     report: Report
 
 
-_OF_PART = {
+OF_PART = {
     Part.FILLING: FinishKind.FILLING, Part.WASH: FinishKind.EGG_WASH, Part.GLAZE: FinishKind.GLAZE,
     Part.COATING: FinishKind.ROLLING_SUGAR, Part.TOPPING: FinishKind.TOPPING,
 }  # fmt: skip
@@ -56,7 +56,7 @@ def finishings_of(spec: DoughSpec, found: Assessment, used: set[Part]) -> tuple[
     the dough is chosen to have (`used`) is that share's; what nobody chose is on all of them."""
     chosen = {finishing.kind for finishing in spec.finishings}
     parts = {line.part for line in found.lines if line.reading.mass_g}
-    asked = {kind for part, kind in _OF_PART.items() if part in parts - used}
+    asked = {kind for part, kind in OF_PART.items() if part in parts - used}
     if forming_of(spec.form).filling_g(spec.form):
         asked.add(FinishKind.FILLING)
     return tuple(Finishing(kind=kind) for kind in FinishKind if kind in asked - chosen) + spec.finishings
@@ -159,7 +159,7 @@ def _of_parts(plans: tuple[FinishPlan, ...], written: dict[Part, float], divided
     """How much of each part of the card goes on these; what a divided dough's other shares have goes on none of them."""
     if not divided:
         return {}
-    shares = dict.fromkeys(_OF_PART, 0.0)
+    shares = dict.fromkeys(OF_PART, 0.0)
     for plan in plans:
         part = FACTS[plan.kind].card
         if part is not None and plan.written_g is not None and written[part]:

@@ -2,7 +2,7 @@
 
 from .boxes import Boxes, BoxKind, BoxPlan, KindSize, planned, size_of
 from .cost import BatchCost, Packaging, cost_of, energy_cost, energy_kwh_of_day, sum_of
-from .freezer import Keeps, Kept, Put, firsts, keeping_of, kept, to_bake, unlikely_put
+from .freezer import Keeps, Kept, Put, firsts, kept, to_bake, unlikely_put
 from .label_layout import LaidLabel, laid_out, pages
 from .label_sheet import LabelPaper, LabelSheet
 from .labels import Label, LabelText, label_text, stuff_of
@@ -10,6 +10,7 @@ from .making import Makes, makes_of
 from .needs import Needs, needs_of, needs_of_all
 from .packs import PackSize
 from .pantry import (
+    Came,
     Level,
     Move,
     MoveKind,
@@ -33,6 +34,7 @@ __all__ = [
     "BoxKind",
     "BoxPlan",
     "Boxes",
+    "Came",
     "Cost",
     "Keeps",
     "Kept",
@@ -66,7 +68,6 @@ __all__ = [
     "firsts",
     "grams_said",
     "in_packs",
-    "keeping_of",
     "kept",
     "label_text",
     "laid_out",

@@ -11,7 +11,6 @@ from ..base import Interval, OneLine, Problem, Value, ask, stop
 from ..bench import DoughSpec, Report
 from ..forming import forming_of
 from ..ingredients import allergens_meant
-from .freezer import keeping_of
 
 LINER_MM = 1.5  # paper between two layers, and what is not quite flat
 MUCH_OVER = 0.25  # of what whole batches make: more over than that, and whole eggs are looked at
@@ -97,8 +96,8 @@ class BoxPlan(Value):
     notes: tuple[str, ...] = ()
 
 
-def size_of(spec: DoughSpec, report: Report) -> KindSize | None:
-    """What a dough's cookie is like; None before it has an outcome."""
+def size_of(spec: DoughSpec, report: Report, keeps_days: float) -> KindSize | None:
+    """What a dough's cookie is like, which keeps so many days; None before it has an outcome."""
     found = report.assessment
     if found.outcome is None or found.dough is None or not report.yields:
         return None
@@ -112,7 +111,6 @@ def size_of(spec: DoughSpec, report: Report) -> KindSize | None:
         wide, deep = cut
     if outcome.second is not None:  # slices lie on their cut side
         wide, deep, high = outcome.second.across_mm, outcome.second.high_mm, outcome.second.slice_mm
-    keeps = keeping_of(report, spec)
     eggs = found.eggs
     return KindSize(
         name=spec.name, width_mm=wide, depth_mm=deep, height_mm=high, makes=first.count,
@@ -120,7 +118,7 @@ def size_of(spec: DoughSpec, report: Report) -> KindSize | None:
             value=first.baked_each_g.value + first.toppings_each_g, low=first.baked_each_g.low + first.toppings_each_g,
             high=first.baked_each_g.high + first.toppings_each_g,
         ),
-        eggs=eggs.to_buy if eggs else 0, allergens=found.dough.allergens, keeps_days=keeps[0] if keeps else 4.0,
+        eggs=eggs.to_buy if eggs else 0, allergens=found.dough.allergens, keeps_days=keeps_days,
         round=not outcome.outline and outcome.second is None and cut is None,
     )  # fmt: skip
 

@@ -8,8 +8,7 @@ from typing import Literal
 from pydantic import Field, field_validator
 
 from ..base import OneLine, Problem, Value, ask, refusal
-from ..bench import DoughSpec, Report, keeping_days
-from ..dough import styles
+from ..bench import DoughSpec
 from ..forming import forming_of
 from ..kitchen import longest_s, typical_s
 
@@ -90,7 +89,7 @@ class Kept(Value):
 
 def kept_days(put: Put, soft_or: tuple[float, float] | None, raw_egg: bool) -> tuple[float, float]:
     """Days it keeps as usual and at most, by the process table: raw dough by where it lies and whether egg is in it; baked ones in a tin by their
-    class (`soft_or`, from `keeping_of`), frozen by quality."""
+    class (`soft_or`), frozen by quality."""
     if put.keeps is Keeps.BAKED and put.at is not Cold.FREEZER:
         return soft_or or (typical_s("storage_soft") / DAY_S, longest_s("storage_soft") / DAY_S)
     if put.keeps is Keeps.BAKED:
@@ -146,16 +145,6 @@ def unlikely_put(put: Put, soft_or: tuple[float, float] | None, raw_egg: bool, t
     if put.at is Cold.TIN and put.keeps is not Keeps.BAKED:
         found.append(ask("at", "Raw dough does not keep in a tin: the fridge or the freezer is its place."))
     return found
-
-
-def keeping_of(report: Report, spec: DoughSpec) -> tuple[float, float] | None:
-    """Days in a tin, as usual and at most, of what this dough bakes to; None before it is a dough."""
-    found = report.assessment
-    if found.dough is None:
-        return None
-    return keeping_days(
-        styles()[found.dough.style_id], any(plan.set_usual_min > 0 for plan in report.finishes), spec.form
-    )
 
 
 def to_bake(put: Put, count: int, thaw: bool) -> DoughSpec:

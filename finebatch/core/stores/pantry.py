@@ -1,9 +1,9 @@
 """What is in the house: each ingredient's packs and dates, and every coming and going."""
 
 from collections.abc import Iterable, Mapping
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 from enum import StrEnum
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from pydantic import Field, field_validator
 
@@ -93,25 +93,32 @@ class Level(Value):
     short_g: float = 0.0
 
 
-def levels_of(moves: Iterable[Move]) -> dict[str, Level]:
+class Came(NamedTuple):
+    """A move without its words: of years there are thousands."""
+
+    at: datetime
+    why: MoveKind
+    amounts_g: Mapping[str, float]
+
+
+def levels_of(moves: Iterable[Came | Move]) -> dict[str, Level]:
     """What is there of each ingredient after all that came and went, in the order of the clock; never below nothing, what was missing is said.
 
     counted + bought - used + short = there, whatever the order: stock is conserved.
     """
-    found: dict[str, Level] = {}
+    found: dict[str, tuple[float, float]] = {}
     for move in sorted(moves, key=lambda one: one.at):
         for ingredient_id, grams in move.amounts_g.items():
-            found[ingredient_id] = _after(found.get(ingredient_id, Level(amount_g=0.0)), move.why, grams)
-    return found
+            found[ingredient_id] = _after(*found.get(ingredient_id, (0.0, 0.0)), move.why, grams)
+    return {id: Level(amount_g=there_g, short_g=short_g) for id, (there_g, short_g) in found.items()}
 
 
-def _after(level: Level, why: MoveKind, grams: float) -> Level:
+def _after(there_g: float, short_g: float, why: MoveKind, grams: float) -> tuple[float, float]:
     if why is MoveKind.COUNTED:
-        return Level(amount_g=grams)
+        return grams, 0.0
     if why is MoveKind.BOUGHT:
-        return Level(amount_g=level.amount_g + grams, short_g=level.short_g)
-    missing = max(0.0, grams - level.amount_g)
-    return Level(amount_g=max(0.0, level.amount_g - grams), short_g=level.short_g + missing)
+        return there_g + grams, short_g
+    return max(0.0, there_g - grams), short_g + max(0.0, grams - there_g)
 
 
 class Shelved(Value):

@@ -85,7 +85,7 @@ def test_what_keeps_longest_is_baked_first_and_nut_free_before_all() -> None:
 @pytest.mark.parametrize("starter", starters(), ids=lambda one: one.spec.name)
 def test_every_form_has_a_size_to_lay_in_a_box(starter: object) -> None:
     spec = starter.spec  # type: ignore[attr-defined]
-    size = size_of(spec, report(spec, Kitchen()))
+    size = size_of(spec, report(spec, Kitchen()), 4.0)
     assert size
     assert 10 < size.width_mm < 260
     assert 5 < size.depth_mm < 260

@@ -13,7 +13,6 @@ from finebatch.core.bench.starters import starters
 from finebatch.core.card import Part
 from finebatch.core.card.headings import split_card
 from finebatch.core.kitchen import Housekeeping, Kitchen, Units
-from finebatch.core.stores.freezer import keeping_of
 from finebatch.core.stores.label_layout import LEAST_MM, PADDING_MM, laid_out, pages, wrapped
 from finebatch.core.stores.label_sheet import LabelPaper, LabelSheet
 from finebatch.core.stores.labels import Label, LabelText, Stuff, Word, by_mass, ingredients_text, label_text, stuff_of
@@ -28,7 +27,7 @@ def text_of(spec: DoughSpec, kitchen: Kitchen | None = None, **about: object) ->
     place = kitchen or Kitchen()
     found = report(spec, place)
     label = Label.model_validate({"dough_id": "a", "may_contain": "nuts", **about})
-    return label_text(label, spec, found, place, keeping_of(found, spec), TODAY)
+    return label_text(label, spec, found, place, (4.0, 7.0), TODAY)
 
 
 @given(
