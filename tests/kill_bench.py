@@ -206,6 +206,30 @@ class Evening(Writer):
         return int(self.kitchen.got(f"/api/runs/{self.id}")["seq"])
 
 
+class Stores(Writer):
+    """A list is ticked, each tick a field of its own."""
+
+    def make(self) -> None:
+        thing = {"kind": "shopping", "name": "0", "made_at": "2026-06-05T15:00:00Z"}
+        self.kitchen.done("POST", "/api/stores", {"id": "list", "thing": thing})
+
+    def save(self, number: int) -> None:
+        ticked = {"ticked": True, "grams": None, "left_out": False}
+        changes = [{"path": ["name"], "was": str(number - 1), "now": str(number)}]
+        changes.append(
+            {"path": ["marks", f"line {number % STEPS}"], "was": None if number <= STEPS else ticked, "now": ticked}
+        )
+        answer = self.kitchen.done("PATCH", "/api/stores/list", {"changes": changes})
+        assert not answer["conflicts"], answer
+
+    def found(self) -> int:
+        saved = self.kitchen.got("/api/stores/list")
+        number = int(saved["thing"]["name"])
+        # The name and the tick went in together, or neither.
+        assert len(saved["thing"]["marks"]) == min(number, STEPS) == min(saved["revision"] - 1, STEPS), saved
+        return number
+
+
 class Archives(Writer):
     """Several doughs at once, or none."""
 
@@ -236,7 +260,7 @@ class Archives(Writer):
         return total // OF_ARCHIVE
 
 
-WRITERS: tuple[type[Writer], ...] = (Doughs, Settings, Bowl, Versions, Bakes, Tries, Plans, Evening, Archives)
+WRITERS: tuple[type[Writer], ...] = (Doughs, Settings, Bowl, Versions, Bakes, Tries, Plans, Stores, Evening, Archives)
 
 
 class Kitchen:

@@ -1,4 +1,4 @@
-"""A kitchen of years: `make loadbench`. A benchmark, not a test: 2,000 doughs, 5,000 bakes, 500 days; every list asked for again and again, and what keeps it safe."""
+"""A kitchen of years: `make loadbench`. A benchmark, not a test: 2,000 doughs, 5,000 bakes, 500 days, 5,000 comings and goings of the pantry; every list asked for again and again, and what keeps it safe."""
 
 import statistics
 import tempfile
@@ -11,7 +11,8 @@ from pathlib import Path
 from sqlalchemy import insert, inspect, select
 
 from finebatch.core.kitchen import BackupRule
-from finebatch.store import backups, bakes, doughs
+from finebatch.core.stores import BatchWanted, Move, MoveKind, Price, Put, ShoppingList, usual_item
+from finebatch.store import backups, bakes, doughs, stores
 from finebatch.store.archive.merging import take_in
 from finebatch.store.archive.reading import opened
 from finebatch.store.archive.writing import write
@@ -24,11 +25,13 @@ from tests.kit import cut_dough, drop_dough
 from tests.store.kitchens import plan_row
 
 DOUGHS, BAKES, DAYS = 2000, 5000, 500
+MOVES, PRICES, FROZEN = 5000, 2000, 60
 OF_DOUGHS = 300  # that are ever baked
 TIMES = 20
 LISTS = (
     "/api/doughs", "/api/doughs?order=name", "/api/doughs?words=number%2017", "/api/doughs?without=egg", "/api/doughs?aside=true", "/api/doughs/choices",
     "/api/bakes", "/api/bakes?dough_id={dough}", "/api/bakes?aside=true", "/api/plans", "/api/plans?aside=true", "/api/runs",
+    "/api/pantry", "/api/pantry/makes", "/api/stores?kind=price", "/api/freezer", "/api/shopping/list", "/api/costs/doughs/{dough}",
     "/api/kitchen/habits", "/api/kitchen/ovens", "/api/backups",
 )  # fmt: skip
 
@@ -64,6 +67,42 @@ def filled(folder: Path) -> str:
     return ids[1]
 
 
+def stocked(folder: Path, dough: str) -> None:
+    """Years of a cupboard, counted every ninth time, with its prices, and a full freezer."""
+    store, now = Store(folder), datetime.now(UTC)
+    kept = (
+        "flour_ap",
+        "butter_unsalted",
+        "egg_whole",
+        "sugar_granulated",
+        "sugar_light_brown",
+        "choc_dark_chopped",
+        "salt_fine",
+        "baking_soda",
+    )
+    with store.session() as session:
+        for id in kept:
+            stores.add(session, f"pantry-{id}", usual_item(id))
+        for n in range(MOVES):
+            why = MoveKind.USED if n % 9 else MoveKind.COUNTED
+            stores.add(
+                session, f"move-{n}", Move(why=why, at=now - timedelta(hours=n), amounts_g=dict.fromkeys(kept, 100.0))
+            )
+        for n in range(PRICES):
+            stores.add(
+                session, f"price-{n}", Price(ingredient_id=kept[n % len(kept)], pack_g=1000, paid="1.19", on=now.date())
+            )
+        for n in range(FROZEN):
+            stores.add(
+                session,
+                f"put-{n}",
+                Put(name=f"Frozen {n}", count=9, made_on=now.date(), spec=drop_dough(name=f"Frozen {n}")),
+            )
+        batches = (BatchWanted(id="a", dough_id=dough, times=3),)
+        stores.add(session, "list", ShoppingList(name="Fair", made_at=now, batches=batches))
+    store.close()
+
+
 def timed(what: str, work: Callable[[], object]) -> None:
     began = time.monotonic()
     work()
@@ -81,6 +120,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as within:
         folder = Path(within) / "data"
         dough = filled(folder)
+        stocked(folder, dough)
         print(f"{(folder / 'kitchen.db').stat().st_size / 1e6:.0f} MB: {DOUGHS} doughs, {BAKES} bakes, {DAYS} days")
         began = time.monotonic()
         with serving(folder) as (_, url):

@@ -25,12 +25,13 @@ from .pantry import (
 )
 from .prices import Cost, Price, per_gram, unlikely_price
 from .said import grams_said, piece_g_of
-from .shopping import Marked, OwnItem, Shopping, ShoppingLine, ShoppingList, bought_of, shopping_of
+from .shopping import BatchWanted, Marked, OwnItem, Shopping, ShoppingLine, ShoppingList, bought_of, shopping_of
 from .thing import KINDS, Thing
 
 __all__ = [
     "KINDS",
     "BatchCost",
+    "BatchWanted",
     "BoxKind",
     "BoxPlan",
     "Boxes",
