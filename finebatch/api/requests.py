@@ -1,6 +1,6 @@
 """What several routes take or answer."""
 
-from typing import Any
+from typing import Annotated, Any
 
 from pydantic import Field
 
@@ -19,10 +19,14 @@ class BenchRequest(Value):
     dough_id: str | None = None  # of which dough on the shelf it is, so that its own bakes count
 
 
+# How often a thing was changed: no more than the file can count.
+SeenRevision = Annotated[int, Field(ge=0, le=2**31 - 1)]
+
+
 class Revision(Value):
     """Which state of a thing is meant: the one the baker saw."""
 
-    revision: int
+    revision: SeenRevision
 
 
 class Done(Value):

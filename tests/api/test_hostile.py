@@ -168,3 +168,10 @@ def test_usual_drawings_and_recipes_are_still_read() -> None:
         assert card(json.dumps(recipe), Kitchen()).dough.spec.name == "Mum's best"
     page = {"@type": "WebPage", "mainEntity": {"@type": "Recipe", "recipeIngredient": ["1 egg"]}}
     assert card(json.dumps(page), Kitchen()).dough.spec.lines[0].text == "1 egg"
+
+
+def test_a_number_no_file_can_hold_is_refused(client: TestClient) -> None:
+    id = client.post("/api/doughs", json={"name": "Drops", "lines": [{"id": "a", "text": "100 g flour"}]}).json()["id"]
+    answer = client.post(f"/api/doughs/{id}/versions", json={"revision": 2**63, "note": ""})
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["field"] == "revision"

@@ -33,7 +33,7 @@ from ...store.received import answered, once
 from ..deps import ChangeKey, Reading, TheStore, Transaction
 from ..files import as_file
 from ..problems import Conflict
-from ..requests import GONE, Done, Revision
+from ..requests import GONE, Done, Revision, SeenRevision
 
 router = APIRouter(prefix="/api/bakes", tags=["notebook"])
 
@@ -72,7 +72,7 @@ class BakeSave(Value):
     """A change of a bake over a known revision: what was measured, when, whether it counts, and another picture (base64), where it is to have
     another; an empty one takes it away."""
 
-    revision: int
+    revision: SeenRevision
     baked_at: Moment
     measured: Measured
     learn_from: bool = True

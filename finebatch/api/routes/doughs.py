@@ -13,7 +13,7 @@ from ...store.knowledge import known_of
 from ...store.pages import MOST_A_PAGE
 from ...store.received import once
 from ..deps import ChangeKey, Reading, Transaction
-from ..requests import GONE, STALE, Done, Revision
+from ..requests import GONE, STALE, Done, Revision, SeenRevision
 
 router = APIRouter(prefix="/api/doughs", tags=["doughs"])
 
@@ -21,7 +21,7 @@ router = APIRouter(prefix="/api/doughs", tags=["doughs"])
 class DoughSave(Value):
     """A save over a known revision."""
 
-    revision: int
+    revision: SeenRevision
     spec: DoughSpec
 
 

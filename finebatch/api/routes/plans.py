@@ -43,7 +43,7 @@ from ..deps import ChangeKey, Reading, TheLooking, TheStore, TheWorkers, Transac
 from ..files import as_file
 from ..looking import BusyLookingError, Looking, Progress
 from ..problems import Conflict, ProblemDetails, busy
-from ..requests import Done, Revision
+from ..requests import Done, Revision, SeenRevision
 
 if TYPE_CHECKING:
     from ...core.learning.known import Known
@@ -57,7 +57,7 @@ Answer = TypeVar("Answer")
 class ChangeRequest(Value):
     """A change of mind. `revision` is the plan's the baker looked at; `now`, where given, stands for the server's clock."""
 
-    revision: int = Field(ge=1)
+    revision: SeenRevision
     change: Change
     now: Moment | None = None
 
@@ -74,7 +74,7 @@ class TestTold(Value):
 
     __test__ = False  # not one for pytest
 
-    revision: int = Field(ge=1)
+    revision: SeenRevision
     load: int = Field(ge=0)
     measured: Measured
     now: Moment | None = None

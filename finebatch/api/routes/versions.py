@@ -12,7 +12,7 @@ from ...store.received import once
 from ...store.revisions import StaleError
 from ...store.versions import SavedVersion
 from ..deps import ChangeKey, Reading, Transaction
-from ..requests import GONE, STALE
+from ..requests import GONE, STALE, SeenRevision
 
 router = APIRouter(prefix="/api/doughs", tags=["doughs"])
 
@@ -20,7 +20,7 @@ router = APIRouter(prefix="/api/doughs", tags=["doughs"])
 class VersionNote(Value):
     """Which state of a dough is kept, and why."""
 
-    revision: int
+    revision: SeenRevision
     note: OneLine = Field(default="", max_length=200)
 
 

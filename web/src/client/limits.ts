@@ -40,6 +40,10 @@ export const LIMITS = {
     }
   },
   "BakeSave": {
+    "revision": {
+      "min": 0.0,
+      "max": 2147483647.0
+    },
     "learn_from": {
       "start": true
     },
@@ -212,7 +216,8 @@ export const LIMITS = {
   },
   "ChangeRequest": {
     "revision": {
-      "min": 1.0
+      "min": 0.0,
+      "max": 2147483647.0
     },
     "now": {
       "start": null
@@ -420,6 +425,12 @@ export const LIMITS = {
     },
     "dough": {
       "min": 0.0
+    }
+  },
+  "DoughSave": {
+    "revision": {
+      "min": 0.0,
+      "max": 2147483647.0
     }
   },
   "DoughSpec": {
@@ -1490,6 +1501,12 @@ export const LIMITS = {
       "start": 1
     }
   },
+  "Revision": {
+    "revision": {
+      "min": 0.0,
+      "max": 2147483647.0
+    }
+  },
   "RopeForm": {
     "kind": {
       "start": "rope"
@@ -1787,7 +1804,8 @@ export const LIMITS = {
   },
   "TestTold": {
     "revision": {
-      "min": 1.0
+      "min": 0.0,
+      "max": 2147483647.0
     },
     "load": {
       "min": 0.0
@@ -1907,6 +1925,10 @@ export const LIMITS = {
     }
   },
   "VersionNote": {
+    "revision": {
+      "min": 0.0,
+      "max": 2147483647.0
+    },
     "note": {
       "start": ""
     }
