@@ -182,15 +182,19 @@ def pantry(session: Session) -> dict[str, tuple[SavedThing, PantryItem]]:
 
 
 def levels(session: Session) -> dict[str, Level]:
-    """How much is there of each ingredient. Read from the latest back, as far as the last count of each that the pantry keeps: years lie behind it."""
+    """How much is there of each ingredient the pantry keeps. Read from the latest back, as far as the last count of each that the pantry keeps: years lie behind it."""
     there = (StoredRow.kind == "move", StoredRow.deleted_at.is_(None))
     query = select(StoredRow.at, StoredRow.body).where(*there).order_by(StoredRow.at.desc(), StoredRow.id.desc())
-    uncounted = set(pantry(session))
+    kept = set(pantry(session))
+    uncounted = set(kept)
+    if not kept:
+        return {}
     found = []
     for at, body in session.execute(query.execution_options(yield_per=AT_ONCE)):
         try:
-            came = Came(at, MoveKind(body["why"]), body["amounts_g"])
-        except (KeyError, ValueError):
+            amounts = {id: grams for id, grams in body["amounts_g"].items() if id in kept}
+            came = Came(at, MoveKind(body["why"]), amounts)
+        except (KeyError, ValueError, AttributeError):
             continue
         found.append(came)
         if came.why is MoveKind.COUNTED:

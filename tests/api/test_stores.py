@@ -116,6 +116,22 @@ def test_a_list_is_worked_out_ticked_and_put_away(stocked: TestClient) -> None:
     assert stocked.get("/api/shopping/list").json()["wanted"]["put_away_at"]
 
 
+def test_what_the_pantry_does_not_count_is_not_put_away(client: TestClient) -> None:
+    add(client, "list", kind="shopping", name="x", made_at=NOW, batches=[{"id": "a", "dough_id": dough(client)}])
+    change(client, "list", ("marks.flour_ap", None, {"ticked": True, "grams": None, "left_out": False}))
+    answer = client.post("/api/shopping/list/put-away")
+    assert answer.status_code == 422
+    assert "keeps count" in answer.json()["detail"]
+
+
+def test_what_is_no_longer_counted_is_not_taken_to_be_there(stocked: TestClient) -> None:
+    saved = stocked.get("/api/stores/pantry-flour_ap").json()
+    stocked.post("/api/stores/pantry-flour_ap/put-aside", json={"revision": saved["revision"]})
+    add(stocked, "list", kind="shopping", name="x", made_at=NOW, batches=[{"id": "a", "dough_id": dough(stocked)}])
+    lines = {line["key"]: line for line in stocked.get("/api/shopping/list").json()["shopping"]["lines"]}
+    assert lines["flour_ap"]["have_g"] == 0
+
+
 def test_nothing_ticked_is_nothing_to_put_away(stocked: TestClient) -> None:
     add(stocked, "list", kind="shopping", name="x", made_at=NOW)
     answer = stocked.post("/api/shopping/list/put-away")

@@ -193,6 +193,11 @@ def test_frozen_ones_are_put_away_taken_out_and_baked(page: Page, server: Server
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_role("region", name="The board")).to_be_visible()
     expect(page.get_by_text(re.compile("Lay out "))).not_to_have_count(0)
+    page.get_by_role("button", name="Take 12 of Deck Drops out of the freezer").click()
+    expect(page.get_by_text("12 of Deck Drops are taken out.")).to_be_visible()
+    page.wait_for_timeout(500)
+    page.goto(f"{server.url}/stores/freezer")
+    expect(rows.nth(1).get_by_text("12", exact=True)).to_be_visible()
 
 
 def test_what_a_batch_costs_and_what_would_save(page: Page, server: Server, shelf: dict[str, str]) -> None:

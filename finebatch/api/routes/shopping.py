@@ -88,7 +88,10 @@ def put_away_shopping(list_id: str, db: Transaction, key: ChangeKey = None) -> S
         bought = bought_of(worked.shopping)
         if not bought:
             raise refusal("marks", "Nothing is ticked yet: tick what is in the basket.")
-        kept = {id: grams for id, grams in bought.items() if id in stores.pantry(db)} or bought
+        keeps = stores.pantry(db)
+        kept = {id: grams for id, grams in bought.items() if id in keeps}
+        if not kept:
+            raise refusal("marks", "The pantry keeps count of none of it. Add what is to be counted there first.")
         now = utc_now()
         move = stores.add(
             db,

@@ -69,6 +69,7 @@ class ShoppingLine(Value):
     buy_g: float
     left_g: float
     says: str  # how much to buy, in words
+    left_says: str = ""  # what will be over, where that is worth a word
     why: str
     ticked: bool = False
     left_out: bool = False
@@ -130,10 +131,12 @@ def _line(
     missing_g = max(0.0, need_g - have_g)
     buy = packs_for(missing_g, _sizes(id, item, sizes, kitchen)) if mark.grams is None else ()
     buy_g = mark.grams if mark.grams is not None else sum(one.count * one.mass_g for one in buy) or missing_g
+    over_g = have_g + buy_g - need_g
     there = f", {_said(id, have_g, None, kitchen)} there" if have_g else ""
     return ShoppingLine(
         key=id, name=_name(id), aisle=aisle_of(catalogue()[id], kitchen), need_g=need_g, have_g=have_g, buy=buy, buy_g=buy_g,
-        left_g=have_g + buy_g - need_g, says=_said(id, buy_g, (buy, item), kitchen), why=f"{_said(id, need_g, None, kitchen)} needed{there}",
+        left_g=over_g, says=_said(id, buy_g, (buy, item), kitchen), why=f"{_said(id, need_g, None, kitchen)} needed{there}",
+        left_says=_said(id, over_g, None, kitchen) if over_g >= 1 and buy_g > 0 else "",
         ticked=mark.ticked, left_out=mark.left_out, changed=mark.grams is not None,
         cost=per_g.times(Decimal(str(buy_g))) if per_g else None,
     )  # fmt: skip

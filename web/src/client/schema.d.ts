@@ -8463,6 +8463,11 @@ export interface components {
             left_g: number;
             /** Says */
             says: string;
+            /**
+             * Left Says
+             * @default
+             */
+            left_says: string;
             /** Why */
             why: string;
             /**

@@ -1,6 +1,13 @@
 /** Controls shared by all places: knuckle-sized, labelled, with room for a message at the field. */
 import clsx from "clsx";
-import { type ButtonHTMLAttributes, type ReactNode, useEffect, useId, useState } from "react";
+import {
+  type ButtonHTMLAttributes,
+  type ComponentProps,
+  type ReactNode,
+  useEffect,
+  useId,
+  useState,
+} from "react";
 import { Link } from "react-router";
 
 export function Button({
@@ -227,5 +234,23 @@ export function TextField(props: {
         />
       )}
     </Field>
+  );
+}
+
+/** A name that must not be empty: while it is, that is said, and the last one stands. */
+export function NameField(props: ComponentProps<typeof TextField>) {
+  const [text, setText] = useState(props.value);
+  const { value } = props;
+  useEffect(() => setText((now) => (now.trim() ? value : now)), [value]);
+  return (
+    <TextField
+      {...props}
+      value={text}
+      error={text.trim() ? props.error : "Give it a name."}
+      onValue={(next) => {
+        setText(next);
+        if (next.trim()) props.onValue(next);
+      }}
+    />
   );
 }

@@ -2,7 +2,7 @@
 import { useEffect, useState } from "react";
 import type { Kitchen, SavedPlan, Schemas } from "../../client/api";
 import { savingsOf } from "../../client/plans";
-import { usePlanCost } from "../../client/stores";
+import { changeThing, usePlanCost, useThings } from "../../client/stores";
 import { Button, LinkButton } from "../../pieces/controls";
 import { Panel } from "../../pieces/notes";
 import { costs, duration } from "../../words/numbers";
@@ -28,6 +28,36 @@ export function PlanBeside({ saved, at, looking, kitchen }: Props) {
   );
 }
 
+/** What of the freezer a day bakes, taken out with one tap. */
+function OutOfFreezer({ saved }: { saved: SavedPlan }) {
+  const { things } = useThings("put");
+  const asks = saved.request.doughs.flatMap(({ frozen }) => (frozen ? [frozen] : []));
+  return asks.map((ask) => {
+    const put = things.find((one) => one.id === ask.id)?.thing;
+    if (!put) return null;
+    const key = `plan-${saved.id}`.slice(0, 64);
+    if (put.taken?.[key])
+      return (
+        <p key={ask.id}>
+          {ask.count} of {put.name} are taken out.
+        </p>
+      );
+    const taken = {
+      ...put.taken,
+      [key]: { count: ask.count ?? 12, on: saved.plan.start.slice(0, 10), says: "" },
+    };
+    return (
+      <Button
+        key={ask.id}
+        className="justify-self-start"
+        onClick={() => changeThing(ask.id, put, { ...put, taken }, put.name)}
+      >
+        Take {ask.count} of {put.name} out of the freezer
+      </Button>
+    );
+  });
+}
+
 /** When the next may begin, its trays washed, in the baker's own time. */
 function afterIt({ plan }: SavedPlan): string {
   const clean = new Date(plan.end).getTime() + 1000 * (plan.clearing_s ?? 0);
@@ -48,6 +78,7 @@ function ForIt({ saved, kitchen }: { saved: SavedPlan; kitchen: Kitchen }) {
             <strong>{costs(data.energy, kitchen)}</strong>.
           </p>
         )}
+        <OutOfFreezer saved={saved} />
         <div className="flex flex-wrap gap-2">
           <LinkButton to={`/stores/shopping?plan=${saved.id}`}>What to buy</LinkButton>
           <LinkButton to={`/day?when=start_at&at=${afterIt(saved)}`}>Bake something after it</LinkButton>

@@ -15,7 +15,7 @@ import {
 import { within } from "../../client/within";
 import { BoxDrawing } from "../../drawing/box";
 import { Select, Switch } from "../../pieces/choice";
-import { Button, LinkButton, MaybeField, NumberField, TextField } from "../../pieces/controls";
+import { Button, LinkButton, MaybeField, NameField, NumberField } from "../../pieces/controls";
 import { LengthField } from "../../pieces/measures";
 import { Note, Panel, ProblemNote } from "../../pieces/notes";
 import { toast } from "../../pieces/toasts";
@@ -140,7 +140,7 @@ function BoxFields(props: {
     onPut({ kinds: boxes.kinds.map((one) => (one.id === of ? { ...one, ...part } : one)) });
   return (
     <div className="grid gap-4 p-4">
-      <TextField label="Called" value={boxes.name} onValue={(name) => name.trim() && onPut({ name })} />
+      <NameField label="Called" value={boxes.name} onValue={(name) => onPut({ name })} />
       <div className="flex flex-wrap items-end gap-4">
         <NumberField
           label="Boxes"

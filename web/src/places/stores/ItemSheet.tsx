@@ -2,7 +2,7 @@
 import type { Kitchen } from "../../client/api";
 import { changeThing, type PantryItem, type Shelved, useThings } from "../../client/stores";
 import { within } from "../../client/within";
-import { Button, MaybeField, NumberField, TextField } from "../../pieces/controls";
+import { Button, MaybeField, NameField, NumberField } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { DayField } from "../../pieces/moment";
 import { today } from "./parts";
@@ -16,12 +16,12 @@ export function ItemSheet(props: { one: Shelved; kitchen: Kitchen; onEnd: () => 
     <Sheet title={one.name} open onOpen={(open) => !open && props.onEnd()}>
       <div className="grid gap-4">
         <div className="flex flex-wrap items-end gap-4">
-          <TextField
+          <NameField
             label="It comes in a"
             value={item.pack_is ?? "pack"}
             width="w-32"
             most={30}
-            onValue={(pack_is) => pack_is.trim() && put({ pack_is })}
+            onValue={(pack_is) => put({ pack_is })}
           />
           <NumberField
             label="of"

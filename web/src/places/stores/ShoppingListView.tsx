@@ -72,10 +72,12 @@ export function ShoppingListView({ id, kitchen }: { id: string; kitchen: Kitchen
             <Button
               kind="main"
               className="no-print min-h-14 text-lead"
-              disabled={!ticked.length || !!wanted.put_away_at}
+              disabled={!ticked.length}
               onClick={away}
             >
-              {wanted.put_away_at ? "It is in the pantry" : "Put the basket into the pantry"}
+              {wanted.put_away_at
+                ? "Put the basket into the pantry once more"
+                : "Put the basket into the pantry"}
             </Button>
           )}
           {shopping.cost && (
@@ -148,7 +150,7 @@ function Lines(props: {
                       {line.why && (
                         <span className="block text-note text-quiet">
                           {line.why}
-                          {line.left_g > 0.5 && line.buy_g > 0 && `, ${Math.round(line.left_g)} g over`}
+                          {line.left_says && `, ${line.left_says} over`}
                           {line.cost && ` · ${costs(line.cost, kitchen)}`}
                         </span>
                       )}
