@@ -9,11 +9,17 @@ from hypothesis import strategies as st
 from tests.web.conftest import Interface
 
 IDS = st.text("0123456789abcdef", min_size=4, max_size=8)
-# A test cookie first, or a change tried on half of it: not both.
-RARE = st.sampled_from([(False, None), (True, None), (False, "0a1b2c3d")])
+# A test cookie first, a change tried on half of it, or out of the freezer: one of them.
+FROZEN = st.builds(
+    lambda id, count, thaw: (False, None, {"id": id, "count": count, "thaw": thaw}),
+    IDS,
+    st.integers(1, 400),
+    st.booleans(),
+)
+RARE = st.sampled_from([(False, None, None), (True, None, None), (False, "0a1b2c3d", None)]) | FROZEN
 ASKS = st.lists(
     st.builds(
-        lambda rare, **ask: {**ask, "test_first": rare[0], "try_id": rare[1]},
+        lambda rare, **ask: {**ask, "test_first": rare[0], "try_id": rare[1], "frozen": rare[2]},
         RARE, dough_id=IDS, times=st.sampled_from([0.5, 1, 2, 3.5]), overnight=st.booleans(), share_id=st.none() | IDS,
     ), min_size=1, max_size=12,
 )  # fmt: skip
@@ -28,7 +34,15 @@ def test_a_dough_is_the_same_out_of_the_address(interface: Interface, asks: list
 
 
 def test_a_plain_link_names_a_dough_alone(interface: Interface) -> None:
-    plain = {"dough_id": "ab12", "times": 1, "overnight": False, "share_id": None, "test_first": False, "try_id": None}
+    plain = {
+        "dough_id": "ab12",
+        "times": 1,
+        "overnight": False,
+        "share_id": None,
+        "test_first": False,
+        "try_id": None,
+        "frozen": None,
+    }
     assert interface.call("places/day/choices.ts", "askOf", "ab12") == plain
     assert interface.call("places/day/choices.ts", "askOf", "ab12,nonsense,,") == plain
 
