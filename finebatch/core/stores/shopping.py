@@ -186,7 +186,13 @@ def weight(grams: float, kitchen: Kitchen) -> str:
     """
     if kitchen.units == "us":
         ounces = grams / 28.349523125
-        return f"{ounces:.1f} oz" if ounces < 16 else f"{int(round(ounces, 1) // 16)} lb {round(ounces, 1) % 16:.1f} oz"
+        return (
+            f"{ounces:.2f} oz"
+            if ounces < 1
+            else f"{ounces:.1f} oz"
+            if ounces < 16
+            else f"{int(round(ounces, 1) // 16)} lb {round(ounces, 1) % 16:.1f} oz"
+        )
     if grams >= 1000:
         return f"{grams / 1000:.2f}".rstrip("0").rstrip(".") + " kg"
     return f"{grams:.1f}".removesuffix(".0") + " g" if grams < 10 else f"{grams:.0f} g"

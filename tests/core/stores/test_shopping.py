@@ -124,7 +124,7 @@ def test_unread_lines_are_named() -> None:
 
 def test_weights_are_in_the_kitchens_units() -> None:
     us = Kitchen(units=Units.US)
-    assert [weight(grams, us) for grams in (10, 453.6, 1000)] == ["0.4 oz", "1 lb 0.0 oz", "2 lb 3.3 oz"]
+    assert [weight(grams, us) for grams in (10, 453.6, 1000)] == ["0.35 oz", "1 lb 0.0 oz", "2 lb 3.3 oz"]
 
 
 @given(st.floats(0, 5000), st.floats(0, 2000))

@@ -77,6 +77,26 @@ export function MassField({ kitchen, ...rest }: InUnits) {
   return <Converted {...rest} unit="oz" usStep={0.1} to={(g) => g / oz} from={(shown) => shown * oz} />;
 }
 
+/** A mass that may be unknown. */
+export function MaybeMass(props: Omit<ComponentProps<typeof MaybeField>, "unit"> & Pick<InUnits, "kitchen">) {
+  const { kitchen, ...rest } = props;
+  if (kitchen.units === "metric") return <MaybeField {...rest} unit="g" />;
+  const oz = gramsPer(kitchen);
+  const shown = (grams: number) => Math.round((grams / oz) * 100) / 100;
+  return (
+    <MaybeField
+      {...rest}
+      unit="oz"
+      value={rest.value === null ? null : shown(rest.value)}
+      start={shown(rest.start)}
+      min={shown(rest.min)}
+      max={shown(rest.max)}
+      step={1}
+      onValue={(ounces) => rest.onValue(ounces === null ? null : ounces * oz)}
+    />
+  );
+}
+
 /** Room temperatures: gas marks have none, so gas kitchens read °C. */
 export function RoomField({ kitchen, ...rest }: InUnits) {
   if (kitchen.scale !== "f") return <NumberField {...rest} unit="°C" />;

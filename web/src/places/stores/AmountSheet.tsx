@@ -5,6 +5,7 @@ import { addThing, type Shelved, understood } from "../../client/stores";
 import { Button, TextField } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { ProblemNote } from "../../pieces/notes";
+import { mass } from "../../words/numbers";
 import { now } from "./parts";
 
 const PARTS = [
@@ -42,6 +43,7 @@ export function AmountSheet(props: { one: Shelved; kitchen: Kitchen; onEnd: () =
     <Sheet title={`${props.one.name}: how much is there?`} open onOpen={(open) => !open && props.onEnd()}>
       <AmountTaps
         one={props.one}
+        kitchen={props.kitchen}
         onGrams={(grams) => {
           count(props.one, grams);
           props.onEnd();
@@ -51,7 +53,8 @@ export function AmountSheet(props: { one: Shelved; kitchen: Kitchen; onEnd: () =
   );
 }
 
-export function AmountTaps({ one, onGrams }: { one: Shelved; onGrams: (grams: number) => void }) {
+export function AmountTaps(props: { one: Shelved; kitchen: Kitchen; onGrams: (grams: number) => void }) {
+  const { one, kitchen, onGrams } = props;
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState<string>();
   const [asked, setAsked] = useState<{ grams: number; problems: Problem[] }>();
@@ -70,7 +73,8 @@ export function AmountTaps({ one, onGrams }: { one: Shelved; onGrams: (grams: nu
   return (
     <div className="grid gap-4">
       <p className="text-quiet">
-        {eggs ? "Eggs" : `In ${one.each_is}s of ${one.each_g} g`}. Now it says: <strong>{one.said}</strong>.
+        {eggs ? "Eggs" : `In ${one.each_is}s of ${mass(one.each_g, kitchen)}`}. Now it says:{" "}
+        <strong>{one.said}</strong>.
       </p>
       <div className="grid grid-cols-3 gap-2 sm:grid-cols-5">
         {(eggs ? EGGS : PARTS).map(([of, label]) => (
@@ -83,7 +87,7 @@ export function AmountTaps({ one, onGrams }: { one: Shelved; onGrams: (grams: nu
         <div className="min-w-56 flex-1">
           <TextField
             label="Or in your own words"
-            hint={eggs ? "11 eggs" : `half a ${one.each_is} + 150 g`}
+            hint={eggs ? "11 eggs" : `half a ${one.each_is} + ${mass(150, kitchen)}`}
             value={text}
             onValue={(next) => {
               setText(next);

@@ -16,7 +16,7 @@ import { within } from "../../client/within";
 import { BoxDrawing } from "../../drawing/box";
 import { Select, Switch } from "../../pieces/choice";
 import { Button, LinkButton, MaybeField, NameField, NumberField } from "../../pieces/controls";
-import { LengthField } from "../../pieces/measures";
+import { LengthField, MaybeMass } from "../../pieces/measures";
 import { Note, Panel, ProblemNote } from "../../pieces/notes";
 import { toast } from "../../pieces/toasts";
 import { costs, mass, plural } from "../../words/numbers";
@@ -149,9 +149,9 @@ function BoxFields(props: {
           {...within("Boxes", "boxes")}
           onValue={(count) => onPut({ boxes: count })}
         />
-        <MaybeField
+        <MaybeMass
+          kitchen={kitchen}
           label="Each about"
-          unit="g"
           value={boxes.about_g ?? null}
           start={300}
           {...within("Boxes", "about_g")}

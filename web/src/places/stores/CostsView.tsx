@@ -17,6 +17,7 @@ import {
 import { within } from "../../client/within";
 import { Segments, Select } from "../../pieces/choice";
 import { Button, FileButton, NumberField, TextField } from "../../pieces/controls";
+import { MassField } from "../../pieces/measures";
 import { Menu, MenuItem } from "../../pieces/menu";
 import { DayField } from "../../pieces/moment";
 import { Note, Panel, ProblemNote } from "../../pieces/notes";
@@ -242,9 +243,9 @@ function NewPrice({ kitchen }: ViewProps) {
           error={tried && !price.ingredient_id ? "Choose what it was." : undefined}
         />
       </div>
-      <NumberField
+      <MassField
+        kitchen={kitchen}
         label="Pack"
-        unit="g"
         value={price.pack_g}
         {...within("Price", "pack_g")}
         step={50}

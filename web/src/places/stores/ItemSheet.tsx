@@ -2,8 +2,9 @@
 import type { Kitchen } from "../../client/api";
 import { changeThing, type PantryItem, type Shelved, useThings } from "../../client/stores";
 import { within } from "../../client/within";
-import { Button, MaybeField, NameField, NumberField } from "../../pieces/controls";
+import { Button, MaybeField, NameField } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
+import { MassField, MaybeMass } from "../../pieces/measures";
 import { DayField } from "../../pieces/moment";
 import { today } from "./parts";
 
@@ -23,17 +24,17 @@ export function ItemSheet(props: { one: Shelved; kitchen: Kitchen; onEnd: () => 
             most={30}
             onValue={(pack_is) => put({ pack_is })}
           />
-          <NumberField
+          <MassField
+            kitchen={kitchen}
             label="of"
-            unit="g"
             value={item.pack_g ?? 1000}
             {...within("PantryItem", "pack_g")}
             step={50}
             onValue={(pack_g) => put({ pack_g })}
           />
-          <MaybeField
+          <MaybeMass
+            kitchen={kitchen}
             label="Buy more below"
-            unit="g"
             value={item.low_g ?? null}
             start={item.pack_g ?? 500}
             {...within("PantryItem", "low_g")}

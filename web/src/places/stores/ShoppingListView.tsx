@@ -5,8 +5,9 @@ import type { ApiError, Kitchen } from "../../client/api";
 import { newKey } from "../../client/entries";
 import { outbox } from "../../client/outbox";
 import { changeThing, type ShoppingLine, type ShoppingList, useShopping } from "../../client/stores";
-import { Button, LinkButton, NumberField, TextField } from "../../pieces/controls";
+import { Button, LinkButton, TextField } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
+import { MassField } from "../../pieces/measures";
 import { Menu, MenuFile, MenuItem } from "../../pieces/menu";
 import { Missing } from "../../pieces/missing";
 import { Note, Panel } from "../../pieces/notes";
@@ -132,7 +133,7 @@ function Lines(props: {
                   <label
                     className={clsx(
                       "flex min-h-14 min-w-0 flex-1 cursor-pointer items-center gap-3 py-1.5 pl-4",
-                      line.ticked && "text-quiet line-through",
+                      line.ticked && "text-quiet",
                     )}
                   >
                     <input
@@ -142,7 +143,7 @@ function Lines(props: {
                       onChange={(event) => onMark(line, { ticked: event.target.checked })}
                     />
                     <span className="min-w-0">
-                      <span className="text-lead">
+                      <span className={clsx("text-lead", line.ticked && "line-through")}>
                         {line.name}
                         {line.says && <strong>, {line.says}</strong>}
                         {line.changed && " (your amount)"}
@@ -203,7 +204,15 @@ function Amount(props: {
     <Sheet title={`${line.name}: buy another amount`} open onOpen={(open) => !open && props.onEnd()}>
       <div className="grid gap-4">
         <p className="text-quiet">{line.why}.</p>
-        <NumberField label="Buy" unit="g" value={grams} min={0} max={100_000} step={50} onValue={setGrams} />
+        <MassField
+          kitchen={props.kitchen}
+          label="Buy"
+          value={grams}
+          min={0}
+          max={100_000}
+          step={50}
+          onValue={setGrams}
+        />
         <div className="flex flex-wrap gap-2">
           <Button kind="main" onClick={() => props.onGrams(grams)}>
             Buy that

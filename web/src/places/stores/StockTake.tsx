@@ -23,6 +23,7 @@ export function StockTake(props: { items: readonly Shelved[]; kitchen: Kitchen; 
       <AmountTaps
         key={one.id}
         one={one}
+        kitchen={props.kitchen}
         onGrams={(grams) => {
           count(one, grams);
           next();
