@@ -14,14 +14,14 @@ from sqlalchemy import func, select
 
 from ..core.base import Value
 from ..core.kitchen import BackupRule, staying
-from . import bakes, doughs, kitchen, plans, runs
+from . import bakes, doughs, kitchen, plans, runs, stores
 from .bodies import UnreadableError
 from .copies import COPIES, check_copy, copy_of, put_in_place
 from .database import FILE_NAME, Store
 from .faults import no_room
 from .revisions import NotThereError, StaleError
 from .schema import for_looking, newest
-from .tables import BakeRow, DoughRow, PlanRow, RunRow, utc_now
+from .tables import BakeRow, DoughRow, PlanRow, RunRow, StoredRow, utc_now
 
 _NAMED = re.compile(r"backup-(\d{4}-\d\d-\d\d-\d{6})Z\.db")
 _COUNTED = ("doughs", "plans", "bakes", "runs")
@@ -134,7 +134,7 @@ def counted(folder: Path) -> Counts:
         with store.reading() as session:
             unreadable = 0
             readers = (
-                (DoughRow, doughs.get), (PlanRow, plans.get), (BakeRow, bakes.get), (RunRow, runs.get),
+                (DoughRow, doughs.get), (PlanRow, plans.get), (BakeRow, bakes.get), (RunRow, runs.get), (StoredRow, stores.get),
             )  # fmt: skip
             for table, read in readers:
                 for id in session.scalars(select(table.id)).all():

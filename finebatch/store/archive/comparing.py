@@ -123,7 +123,12 @@ def _name(line: Line) -> str:
     said = line.get("name") or line.get("title") or line.get("saying")
     if not said and isinstance(body, dict):
         spec = body.get("spec")
-        said = (spec.get("name") if isinstance(spec, dict) else None) or body.get("name")
+        said = (
+            (spec.get("name") if isinstance(spec, dict) else None)
+            or body.get("name")
+            or body.get("ingredient_id")
+            or body.get("says")
+        )
     return str(said or "")[:600]
 
 

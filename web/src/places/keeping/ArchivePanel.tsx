@@ -12,6 +12,7 @@ type Differing = Schemas["Differing"];
 const KINDS: Record<string, readonly [string, string]> = {
   kitchen: ["the kitchen's settings", "kitchens' settings"],
   doughs: ["dough", "doughs"],
+  stores: ["thing of the stores", "things of the stores"],
   dough_versions: ["kept version", "kept versions"],
   weigh_ins: ["weigh-in", "weigh-ins"],
   plans: ["day", "days"],
@@ -57,8 +58,8 @@ export function ArchivePanel({ kitchen }: { kitchen: Kitchen }) {
     <Panel title="Everything in one file">
       <div className="grid gap-4 p-4">
         <p>
-          An open archive of doughs, versions, days, bakes, pictures and the kitchen itself, for another
-          computer or for years from now.
+          An open archive of doughs, versions, days, bakes, pictures, the stores and the kitchen itself, for
+          another computer or for years from now.
         </p>
         <div className="flex flex-wrap gap-3">
           <FileButton href={WHOLE}>Save the archive</FileButton>
