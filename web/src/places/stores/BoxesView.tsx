@@ -3,25 +3,16 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Kitchen, Schemas } from "../../client/api";
 import { newKey } from "../../client/entries";
-import {
-  addThing,
-  type Boxes,
-  changeThing,
-  putThingAside,
-  putThingBack,
-  useBoxesDraft,
-  useThings,
-} from "../../client/stores";
+import { addThing, type Boxes, changeThing, useBoxesDraft, useThings } from "../../client/stores";
 import { within } from "../../client/within";
 import { BoxDrawing } from "../../drawing/box";
 import { Select, Switch } from "../../pieces/choice";
 import { Button, LinkButton, MaybeField, NameField, NumberField } from "../../pieces/controls";
 import { LengthField, MaybeMass } from "../../pieces/measures";
 import { Note, Panel, ProblemNote } from "../../pieces/notes";
-import { toast } from "../../pieces/toasts";
 import { costs, mass, plural } from "../../words/numbers";
 import { newLabel } from "./label";
-import { DoughSelect } from "./parts";
+import { DoughSelect, setAside } from "./parts";
 import type { ViewProps } from "./Stores";
 
 type BoxPlan = Schemas["BoxPlan"];
@@ -235,8 +226,7 @@ function BoxFields(props: {
         kind="quiet"
         className="justify-self-start"
         onClick={() => {
-          putThingAside(id, revision, boxes.name);
-          toast(`“${boxes.name}” is put aside.`, () => putThingBack(id, revision + 1, boxes.name));
+          setAside(id, revision, boxes.name, `“${boxes.name}” is put aside.`);
         }}
       >
         Put these boxes aside

@@ -4,16 +4,7 @@ import type { Kitchen, Problem, Schemas } from "../../client/api";
 import { useCatalogue } from "../../client/catalogue";
 import { lastDough } from "../../client/dough";
 import { useShelf } from "../../client/doughs";
-import {
-  addThing,
-  checkPrice,
-  type Price,
-  putThingAside,
-  putThingBack,
-  readTable,
-  useCost,
-  useThings,
-} from "../../client/stores";
+import { addThing, checkPrice, type Price, readTable, useCost, useThings } from "../../client/stores";
 import { within } from "../../client/within";
 import { Segments, Select } from "../../pieces/choice";
 import { Button, FileButton, NumberField, TextField } from "../../pieces/controls";
@@ -21,10 +12,9 @@ import { MassField } from "../../pieces/measures";
 import { Menu, MenuItem } from "../../pieces/menu";
 import { DayField } from "../../pieces/moment";
 import { Note, Panel, ProblemNote } from "../../pieces/notes";
-import { toast } from "../../pieces/toasts";
 import { ENERGY_UNITS, options } from "../../words/labels";
 import { costs, mass, money, plural } from "../../words/numbers";
-import { DoughSelect, dayOf, TableIn, today } from "./parts";
+import { DoughSelect, dayOf, setAside, TableIn, today } from "./parts";
 import { useHousekeeping } from "./ShopSettings";
 import type { ViewProps } from "./Stores";
 
@@ -164,8 +154,7 @@ function PricesPanel({ kitchen }: ViewProps) {
             <Menu label="More" of={`the price of ${names.get(thing.ingredient_id)}, ${thing.on}`}>
               <MenuItem
                 onSelect={() => {
-                  putThingAside(id, revision, "A price");
-                  toast("The price is put aside.", () => putThingBack(id, revision + 1, "A price"));
+                  setAside(id, revision, "A price", "The price is put aside.");
                 }}
               >
                 Put aside
@@ -384,8 +373,7 @@ function PackagingPanel({ kitchen }: ViewProps) {
             <Menu label="More" of={thing.name}>
               <MenuItem
                 onSelect={() => {
-                  putThingAside(id, revision, thing.name);
-                  toast(`${thing.name} is put aside.`, () => putThingBack(id, revision + 1, thing.name));
+                  setAside(id, revision, thing.name, `${thing.name} is put aside.`);
                 }}
               >
                 Put aside

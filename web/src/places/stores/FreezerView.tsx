@@ -3,16 +3,7 @@ import { type FormEvent, useState } from "react";
 import type { Kitchen, Problem } from "../../client/api";
 import { doughNow } from "../../client/doughs";
 import { newKey } from "../../client/entries";
-import {
-  addThing,
-  changeThing,
-  type Kept,
-  type Put,
-  putThingAside,
-  putThingBack,
-  readTable,
-  useFreezer,
-} from "../../client/stores";
+import { addThing, changeThing, type Kept, type Put, readTable, useFreezer } from "../../client/stores";
 import { within } from "../../client/within";
 import { Segments } from "../../pieces/choice";
 import { Button, FileButton, LinkButton, NumberField, TextField } from "../../pieces/controls";
@@ -23,7 +14,7 @@ import { Note, Panel, ProblemNote } from "../../pieces/notes";
 import { toast } from "../../pieces/toasts";
 import { COLDS, options, PUT_AS } from "../../words/labels";
 import { Dated } from "./ItemSheet";
-import { DoughSelect, dayOf, TableIn, today } from "./parts";
+import { DoughSelect, dayOf, setAside, TableIn, today } from "./parts";
 import type { ViewProps } from "./Stores";
 
 export function FreezerView({ kitchen }: ViewProps) {
@@ -108,8 +99,7 @@ function KeptRow({ kept, problems, kitchen }: { kept: Kept; problems: Problem[];
           <MenuItem onSelect={() => setDating(true)}>Place and date…</MenuItem>
           <MenuItem
             onSelect={() => {
-              putThingAside(kept.id, kept.revision, put.name);
-              toast(`${put.name} is put aside.`, () => putThingBack(kept.id, kept.revision + 1, put.name));
+              setAside(kept.id, kept.revision, put.name, `${put.name} is put aside.`);
             }}
           >
             Put aside

@@ -1,15 +1,7 @@
 /** Labels: what must stand on them by the dough as it now is, laid on one's own sheets, never cut. */
 import { Link, useNavigate, useParams } from "react-router";
 import type { Kitchen, Schemas } from "../../client/api";
-import {
-  addThing,
-  changeThing,
-  type Label,
-  putThingAside,
-  putThingBack,
-  useLabelDraft,
-  useThings,
-} from "../../client/stores";
+import { addThing, changeThing, type Label, useLabelDraft, useThings } from "../../client/stores";
 import { within } from "../../client/within";
 import { GuideDrawing } from "../../drawing/guide";
 import { Segments, Select, Switch } from "../../pieces/choice";
@@ -17,10 +9,9 @@ import { Button, FileButton, MaybeField, NumberField, TextField } from "../../pi
 import { LengthField } from "../../pieces/measures";
 import { DayField } from "../../pieces/moment";
 import { Note, Panel, ProblemNote } from "../../pieces/notes";
-import { toast } from "../../pieces/toasts";
 import { LABEL_PAPERS, options } from "../../words/labels";
 import { newLabel, USUAL_SHEET } from "./label";
-import { DoughSelect, today } from "./parts";
+import { DoughSelect, setAside, today } from "./parts";
 import { useHousekeeping } from "./ShopSettings";
 import type { ViewProps } from "./Stores";
 
@@ -130,8 +121,7 @@ function LabelEditor(props: { id: string; revision: number; label: Label; kitche
               kind="quiet"
               className="justify-self-start"
               onClick={() => {
-                putThingAside(id, props.revision, "A label");
-                toast("The label is put aside.", () => putThingBack(id, props.revision + 1, "A label"));
+                setAside(id, props.revision, "A label", "The label is put aside.");
               }}
             >
               Put this label aside

@@ -6,8 +6,6 @@ import { useCatalogue } from "../../client/catalogue";
 import {
   addThing,
   type Move,
-  putThingAside,
-  putThingBack,
   readTable,
   type SavedThing,
   type Shelved,
@@ -19,11 +17,10 @@ import { Select } from "../../pieces/choice";
 import { Button, FileButton } from "../../pieces/controls";
 import { Menu, MenuItem } from "../../pieces/menu";
 import { Note, Panel } from "../../pieces/notes";
-import { toast } from "../../pieces/toasts";
 import { plural } from "../../words/numbers";
 import { AmountSheet } from "./AmountSheet";
 import { ItemSheet } from "./ItemSheet";
-import { dayOf, now, TableIn } from "./parts";
+import { dayOf, now, setAside, TableIn } from "./parts";
 import { useHousekeeping } from "./ShopSettings";
 import { StockTake } from "./StockTake";
 import type { ViewProps } from "./Stores";
@@ -117,8 +114,7 @@ function Shelf(props: { kitchen: Kitchen; items?: Shelved[]; error?: string }) {
               <MenuItem onSelect={() => setItem(one)}>Pack, dates, when to buy…</MenuItem>
               <MenuItem
                 onSelect={() => {
-                  putThingAside(one.id, one.revision, one.name);
-                  toast(`${one.name} is put aside.`, () => putThingBack(one.id, one.revision + 1, one.name));
+                  setAside(one.id, one.revision, one.name, `${one.name} is put aside.`);
                 }}
               >
                 Put aside
@@ -247,10 +243,7 @@ function RecentPanel({ recent, kitchen }: { recent: SavedThing[]; kitchen: Kitch
                 kind="quiet"
                 aria-label={`Undo: ${WHY[thing.why]} ${thing.says}`}
                 onClick={() => {
-                  putThingAside(id, revision, WHY[thing.why]);
-                  toast("Undone: the pantry is as it was before.", () =>
-                    putThingBack(id, revision + 1, WHY[thing.why]),
-                  );
+                  setAside(id, revision, WHY[thing.why], "Undone: the pantry is as it was before.");
                 }}
               >
                 Undo

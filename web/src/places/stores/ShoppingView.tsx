@@ -4,14 +4,13 @@ import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Kitchen } from "../../client/api";
 import { newKey } from "../../client/entries";
 import { usePlans } from "../../client/plans";
-import { addThing, putThingAside, putThingBack, type ShoppingList, useThings } from "../../client/stores";
+import { addThing, type ShoppingList, useThings } from "../../client/stores";
 import { Switch } from "../../pieces/choice";
 import { Button, NumberField, TextField } from "../../pieces/controls";
 import { Menu, MenuItem } from "../../pieces/menu";
 import { Note, Panel } from "../../pieces/notes";
-import { toast } from "../../pieces/toasts";
 import { day, plural } from "../../words/numbers";
-import { DoughSelect, dayOf, now } from "./parts";
+import { DoughSelect, dayOf, now, setAside } from "./parts";
 import { AislesPanel } from "./ShopSettings";
 import type { ViewProps } from "./Stores";
 
@@ -37,10 +36,7 @@ export function ShoppingView({ kitchen }: ViewProps) {
                 <Menu label="More" of={thing.name}>
                   <MenuItem
                     onSelect={() => {
-                      putThingAside(id, revision, thing.name);
-                      toast(`“${thing.name}” is put aside.`, () =>
-                        putThingBack(id, revision + 1, thing.name),
-                      );
+                      setAside(id, revision, thing.name, `“${thing.name}” is put aside.`);
                     }}
                   >
                     Put aside

@@ -2,9 +2,11 @@
 import { useDeferredValue, useState } from "react";
 import type { Kitchen, Problem } from "../../client/api";
 import { useShelf } from "../../client/doughs";
+import { putThingAside, putThingBack } from "../../client/stores";
 import { Select } from "../../pieces/choice";
 import { Button, SearchField } from "../../pieces/controls";
 import { ProblemNote } from "../../pieces/notes";
+import { toast } from "../../pieces/toasts";
 import { REGIONS } from "../../words/numbers";
 
 /** Today, as 2026-06-05, in the baker's own time. */
@@ -100,4 +102,10 @@ export function TableIn<T extends { problems: Problem[] }>(props: {
       )}
     </div>
   );
+}
+
+/** Put something of the stores aside, with the way back. */
+export function setAside(id: string, revision: number, name: string, said: string) {
+  putThingAside(id, revision, name);
+  toast(said, () => putThingBack(id, revision + 1, name));
 }
