@@ -234,7 +234,16 @@ def test_the_day_ends_in_the_notebook_and_is_completed_there(page: Page, server:
     page.goto(f"{server.url}/oven")  # the place by itself leads to the day that is run
     page.get_by_role("button", name="End the day").click()
     expect(page.get_by_role("dialog")).to_contain_text("not done yet")
+    keeps = {"changes": [{"path": ["stores", "keeps_pantry"], "was": False, "now": True}]}
+    page.request.patch(f"{server.url}/api/kitchen", data=keeps)
+    flour = {"id": "pantry-flour_ap", "thing": {"kind": "pantry", "ingredient_id": "flour_ap"}}
+    page.request.post(f"{server.url}/api/stores", data=flour)
+    page.evaluate("window.dispatchEvent(new Event('visibilitychange'))")
     page.get_by_role("button", name="End it and write it down").click()
+    page.get_by_role("button", name="Take it from the pantry").click()
+    expect(page.get_by_text("The pantry has less than that of: All-purpose wheat flour.")).to_be_visible()
+    page.get_by_role("button", name="Take these down").click()
+    expect(page.get_by_text("Taken from the pantry.").first).to_be_visible()
     page.get_by_role("link", name="Complete it").click()
     expect(page.get_by_role("dialog")).to_contain_text("Change what is written")
     assert "bake=" in page.url

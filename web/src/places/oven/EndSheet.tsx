@@ -4,10 +4,13 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { ApiError, Schemas } from "../../client/api";
 import { keys } from "../../client/keys";
+import { useKitchen } from "../../client/kitchen";
+import { usePlan } from "../../client/plans";
 import { endRun, type RunNow, throwAwayRun } from "../../client/runs";
 import { Button } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { Note } from "../../pieces/notes";
+import { TakeDown } from "../../pieces/takedown";
 import { plural } from "../../words/numbers";
 
 export function EndSheet(props: { run: RunNow; left: number; onClose: () => void }) {
@@ -101,6 +104,7 @@ function Ended({ run, ended }: { run: RunNow; ended: Schemas["EndOfRun"] }) {
   return (
     <ul className="divide-y divide-line">
       {lost && <li className="pb-2">{lost}</li>}
+      <FromPantry plan={run.plan_id} doughs={[...new Set(ended.bakes.map((one) => one.dough_id))]} />
       {ended.bakes.map(({ id, dough_id, bake }) => (
         <li key={id} className="flex min-h-14 flex-wrap items-center gap-3 py-2 text-lead">
           <span className="min-w-0 flex-1">
@@ -118,4 +122,27 @@ function Ended({ run, ended }: { run: RunNow; ended: Schemas["EndOfRun"] }) {
       ))}
     </ul>
   );
+}
+
+/** What each dough of the day took of the pantry, if one is kept; what came out of the freezer took nothing. */
+function FromPantry({ plan, doughs }: { plan: string; doughs: string[] }) {
+  const { data: kitchen } = useKitchen();
+  const { data } = usePlan(plan, kitchen?.stores?.keeps_pantry ?? false);
+  if (!kitchen || !data) return null;
+  const mixed = data.request.doughs.filter(
+    (ask) => !ask.frozen && !ask.share_id && doughs.includes(ask.dough_id),
+  );
+  const names = new Map(
+    data.request.doughs.map((ask, index) => [ask.dough_id, data.plan.work.doughs[index]?.name]),
+  );
+  return doughs.map((dough_id) => {
+    const times = mixed.reduce((sum, ask) => sum + (ask.dough_id === dough_id ? (ask.times ?? 1) : 0), 0);
+    if (!times) return null;
+    return (
+      <li key={dough_id} className="grid gap-2 py-2 text-lead">
+        <strong>{names.get(dough_id)}</strong>
+        <TakeDown kitchen={kitchen} times={times} dough_id={dough_id} />
+      </li>
+    );
+  });
 }
