@@ -10,7 +10,7 @@ from pydantic import ValidationError
 
 from ..core.base import Problem, Value, one_line, stop
 from ..core.ingredients import catalogue, name_key, names
-from ..core.stores import Kept, PantryItem, Price, Put, Shelved, Shopping
+from ..core.stores import Kept, OwnItem, PantryItem, Price, Put, Shelved, Shopping
 from .cells import plain_cell, typed_cell
 
 One = TypeVar("One", bound=Value)
@@ -153,6 +153,16 @@ def freezer_from_csv(text: str) -> tuple[tuple[Put, ...], tuple[Problem, ...]]:
         return Put.model_validate({**given, "count": row.get("left") or row.get("count")})
 
     return _read(text, FREEZER, put)
+
+
+def list_from_csv(text: str) -> tuple[tuple[OwnItem, ...], tuple[Problem, ...]]:
+    """What stands in a table of things to buy, each in its own words with how much, and what of it could not be read, by line."""
+
+    def item(row: dict[str, str]) -> OwnItem:
+        said = ", ".join(row[name] for name in ("what", "buy") if row.get(name))
+        return OwnItem(id="read", text=said, aisle=row.get("aisle", ""))
+
+    return _read(text, ("what",), item)
 
 
 def _given(row: dict[str, str], fields: tuple[str, ...]) -> dict[str, str]:

@@ -172,6 +172,9 @@ def test_a_list_is_taken_along_as_text_table_and_to_do(client: TestClient) -> No
     assert "[ ] All-purpose wheat flour, 300 g" in text
     rows = list(csv.DictReader(io.StringIO(client.get("/api/shopping/list/table").text)))
     assert {row["what"] for row in rows} >= {"Caster sugar", "'=cmd|ribbon"}
+    read = client.post("/api/shopping/table", json={"text": client.get("/api/shopping/list/table").text}).json()
+    assert read["problems"] == []
+    assert {one["text"] for one in read["own"]} >= {"All-purpose wheat flour, 300 g", "=cmd|ribbon"}
     todos = list(Calendar.from_ical(client.get("/api/shopping/list/to-do").content).walk("VTODO"))
     assert len(todos) == 1 + len(rows)
     assert {str(todo["status"]) for todo in todos} == {"NEEDS-ACTION", "COMPLETED"}
@@ -279,6 +282,7 @@ def test_tables_go_out_and_come_in_again(stocked: TestClient) -> None:
         ("pantry", "ingredient,amount_g\nflour_ap,-4\n", "Line 2"),
         ("costs", "ingredient,pack_g,paid,on\nflour_ap,1000,free,2026-11-01\n", "Line 2, paid"),
         ("costs", "ingredient,pack_g,paid,on\nplain flour,1000,\"1,19\",2026-11-01\nflour_ap,1000,1,someday\n", "Line 3, on"),
+        ("shopping", "thing\nribbon\n", "what"),
         ("freezer", "name,count,made_on\nDrops,0,2026-11-01\n", "Line 2, count"),
     ],
 )  # fmt: skip
@@ -401,6 +405,9 @@ def test_boxes_become_batches_with_a_price(client: TestClient) -> None:
     assert [kind["pieces"] for kind in draft["plan"]["kinds"]] == [10 * draft["plan"]["kinds"][0]["each"], 40]
     assert float(draft["box_cost"]["value"]) > 0.85
     assert draft["plan"]["problems"] == []
+    before = float(draft["box_cost"]["value"])
+    client.patch("/api/kitchen", json={"changes": [{"path": ["stores", "energy_price"], "was": None, "now": "0.40"}]})
+    assert float(client.post("/api/boxes/draft", json=boxes).json()["box_cost"]["value"]) > before
     small = client.post("/api/boxes/draft", json={**boxes, "width_mm": 50, "height_mm": 10}).json()
     assert {"width_mm", "height_mm"} & {problem["field"] for problem in small["plan"]["problems"]}
     assert (

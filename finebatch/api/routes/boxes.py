@@ -8,7 +8,7 @@ from fastapi import APIRouter
 from ...core.base import Value, refusal
 from ...core.bench import report, unbaked
 from ...core.kitchen import written
-from ...core.stores import Boxes, BoxPlan, Cost, KindSize, Packaging, needs_of, planned, size_of, sum_of
+from ...core.stores import Boxes, BoxPlan, Cost, KindSize, Packaging, needs_of, planned, size_of, whole_batch
 from ...store import doughs, kitchen, stores
 from ..deps import Reading
 
@@ -33,13 +33,15 @@ def draft_boxes(boxes: Boxes, db: Reading) -> DraftBoxes:
     for number, kind in enumerate(boxes.kinds):
         spec = doughs.get(db, kind.dough_id).spec
         mixed = unbaked(spec, place)
-        size = size_of(spec, report(spec, place), mixed.keeps_days) if mixed else None
+        found = report(spec, place)
+        size = size_of(spec, found, mixed.keeps_days) if mixed else None
         if size is None:
             raise refusal(f"kinds.{number}.dough_id", f"{spec.name} has no cookies yet: settle it on the bench first.")
         needs = needs_of(spec, place.habit)
         unpriced |= set(needs.grams) - set(per_g)
         sizes.append(size)
-        each.append(sum_of(needs, per_g).times(Decimal(1) / size.makes))
+        batch = whole_batch(found.assessment, needs, place, per_g)
+        each.append(batch.times(Decimal(1) / size.makes))
     plan = planned(boxes, tuple(sizes))
     cost = _box_cost(plan, each, stores.get(db, boxes.packaging_id).thing if boxes.packaging_id else None)
     value, low, high = (Decimal(written(amount, place.stores.currency)) for amount in (cost.value, cost.low, cost.high))

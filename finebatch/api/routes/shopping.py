@@ -3,12 +3,13 @@
 from datetime import date
 
 from fastapi import APIRouter, Response
+from pydantic import Field
 from sqlalchemy.orm import Session
 
-from ...core.base import Value, refusal
+from ...core.base import Problem, Value, refusal
 from ...core.bench import DoughSpec
-from ...core.stores import Move, MoveKind, Shopping, ShoppingList, bought_of, needs_of_all, shopping_of
-from ...formats.stores import shopping_to_csv, shopping_to_text, shopping_to_todo
+from ...core.stores import Move, MoveKind, OwnItem, Shopping, ShoppingList, bought_of, needs_of_all, shopping_of
+from ...formats.stores import list_from_csv, shopping_to_csv, shopping_to_text, shopping_to_todo
 from ...store import doughs, kitchen, plans, stores
 from ...store.bodies import UnreadableError
 from ...store.received import once
@@ -28,6 +29,19 @@ class WorkedList(Value):
     revision: int
     wanted: ShoppingList
     shopping: Shopping
+
+
+class ListTable(Value):
+    """A table of things to buy, as text."""
+
+    text: str = Field(max_length=200_000)
+
+
+class ReadList(Value):
+    """What a table of things to buy holds, in its own words, and what of it could not be read."""
+
+    own: tuple[OwnItem, ...]
+    problems: tuple[Problem, ...]
 
 
 def _list(db: Session, list_id: str) -> tuple[SavedThing, ShoppingList]:
@@ -71,6 +85,13 @@ def _worked(db: Session, list_id: str) -> WorkedList:
     return WorkedList(
         id=saved.id, revision=saved.revision, wanted=wanted, shopping=shopping.model_copy(update={"doughs_gone": gone})
     )
+
+
+@router.post("/table", operation_id="readList")
+def read_list(table: ListTable) -> ReadList:
+    """What a table of things to buy holds; nothing is saved."""
+    own, problems = list_from_csv(table.text)
+    return ReadList(own=own, problems=problems)
 
 
 @router.get("/{list_id}", operation_id="getShopping")

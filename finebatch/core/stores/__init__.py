@@ -1,7 +1,7 @@
 """What is in the house, what to buy, what it costs, what is frozen, what goes on the label."""
 
 from .boxes import Boxes, BoxKind, BoxPlan, KindSize, planned, size_of
-from .cost import BatchCost, Packaging, cost_of, energy_cost, energy_kwh_of_day, sum_of
+from .cost import BatchCost, Packaging, cost_of, energy_cost, energy_kwh_of_day, whole_batch
 from .freezer import Keeps, Kept, Put, firsts, kept, to_bake, unlikely_put
 from .label_layout import LaidLabel, laid_out, pages
 from .label_sheet import LabelPaper, LabelSheet
@@ -84,11 +84,11 @@ __all__ = [
     "shopping_of",
     "size_of",
     "stuff_of",
-    "sum_of",
     "taken_down",
     "to_bake",
     "unlikely_amount",
     "unlikely_price",
     "unlikely_put",
     "usual_item",
+    "whole_batch",
 ]

@@ -78,9 +78,8 @@ def cost_of(
         sorted(cost_lines(needs, per_g, ingredients), key=lambda line: -(line.cost.value if line.cost else Decimal(-1)))
     )
     kwh = energy_kwh(found, kitchen)
-    energy = energy_cost(kwh, kitchen)
+    energy, batch = energy_cost(kwh, kitchen), whole_batch(found, needs, kitchen, per_g)
     count = found.outcome.pieces.count + found.outcome.pieces.small_count if found.outcome else 0
-    batch = ingredients.plus(energy) if energy else ingredients
     each = batch.times(Decimal(1) / count) if count else None
     packed = Decimal(packaging.each) / packaging.pieces if packaging else None
     return BatchCost(
@@ -89,6 +88,12 @@ def cost_of(
         unpriced=tuple(line.name for line in lines if line.cost is None),
         saving=best_saving(spec, kitchen, found, per_g, ingredients),
     )  # fmt: skip
+
+
+def whole_batch(found: Assessment, needs: Needs, kitchen: Kitchen, per_g: Mapping[str, Cost]) -> Cost:
+    """Its ingredients, and the oven's energy where that has a price."""
+    ingredients, energy = sum_of(needs, per_g), energy_cost(energy_kwh(found, kitchen), kitchen)
+    return ingredients.plus(energy) if energy else ingredients
 
 
 def sum_of(needs: Needs, per_g: Mapping[str, Cost]) -> Cost:

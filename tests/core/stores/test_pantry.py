@@ -113,6 +113,11 @@ def test_what_cannot_be_told_is_said_at_the_field(text: str) -> None:
     assert caught.value.problem.field == "amount"
 
 
+def test_a_volume_of_what_has_no_weight_for_it_is_asked_about() -> None:
+    with pytest.raises(Refusal, match="cannot be told in grams"):
+        grams_said("2 cups", PantryItem(ingredient_id="vanilla_pod"), Kitchen(), None)
+
+
 @given(st.floats(0, 20_000))
 def test_what_is_said_of_packs_is_near_what_is_there(grams: float) -> None:
     said = in_packs(grams, FLOUR)

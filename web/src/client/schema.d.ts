@@ -1911,6 +1911,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shopping/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read List
+         * @description What a table of things to buy holds; nothing is saved.
+         */
+        post: operations["readList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shopping/{list_id}": {
         parameters: {
             query?: never;
@@ -5728,6 +5748,14 @@ export interface components {
          */
         Liner: "parchment" | "bare" | "greased" | "mat";
         /**
+         * ListTable
+         * @description A table of things to buy, as text.
+         */
+        ListTable: {
+            /** Text */
+            text: string;
+        };
+        /**
          * LoadNamed
          * @description A tray's cookies that are not on the rack yet, by their number.
          */
@@ -7317,6 +7345,16 @@ export interface components {
         ReadFreezer: {
             /** Puts */
             puts: components["schemas"]["Put"][];
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
+        };
+        /**
+         * ReadList
+         * @description What a table of things to buy holds, in its own words, and what of it could not be read.
+         */
+        ReadList: {
+            /** Own */
+            own: components["schemas"]["OwnItem"][];
             /** Problems */
             problems: components["schemas"]["Problem"][];
         };
@@ -19421,6 +19459,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Scaling"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListTable"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadList"];
                 };
             };
             /** @description Bad Request */

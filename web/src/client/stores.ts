@@ -179,6 +179,7 @@ export function useBoxesDraft(boxes: Boxes | undefined) {
 }
 
 export const readTable = {
+  list: (text: string) => need(api.POST("/api/shopping/table", { body: { text } })),
   pantry: (text: string) => need(api.POST("/api/pantry/table", { body: { text } })),
   prices: (text: string) => need(api.POST("/api/costs/table", { body: { text } })),
   freezer: (text: string) => need(api.POST("/api/freezer/table", { body: { text } })),

@@ -4,7 +4,13 @@ import { type FormEvent, useState } from "react";
 import type { ApiError, Kitchen } from "../../client/api";
 import { newKey } from "../../client/entries";
 import { outbox } from "../../client/outbox";
-import { changeThing, type ShoppingLine, type ShoppingList, useShopping } from "../../client/stores";
+import {
+  changeThing,
+  readTable,
+  type ShoppingLine,
+  type ShoppingList,
+  useShopping,
+} from "../../client/stores";
 import { Button, LinkButton, TextField } from "../../pieces/controls";
 import { Sheet } from "../../pieces/dialog";
 import { MassField } from "../../pieces/measures";
@@ -14,6 +20,7 @@ import { Note, Panel } from "../../pieces/notes";
 import { Coming, PlaceHeader } from "../../pieces/shell";
 import { toast } from "../../pieces/toasts";
 import { costs } from "../../words/numbers";
+import { TableIn } from "./parts";
 import { useHousekeeping } from "./ShopSettings";
 
 type Marked = NonNullable<ShoppingList["marks"]>[string];
@@ -99,6 +106,18 @@ export function ShoppingListView({ id, kitchen }: { id: string; kitchen: Kitchen
           <Told title="Not read, so not on the list" rows={shopping.unread} />
           <Told title="There is enough" rows={shopping.enough} />
           <Told title="Left over" rows={shopping.left_overs} />
+          <div className="no-print">
+            <TableIn
+              read={readTable.list}
+              count={(found) => found.own.length}
+              onTake={({ own }) =>
+                put({
+                  ...wanted,
+                  own: [...(wanted.own ?? []), ...own.map((one) => ({ ...one, id: newKey() }))],
+                })
+              }
+            />
+          </div>
           <LeftOut
             lines={lines.filter((line) => line.left_out)}
             onBack={(line) => mark(line, { left_out: false })}
