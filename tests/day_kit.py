@@ -133,6 +133,8 @@ def days(draw: st.DrawFn, most_doughs: int = 3) -> DayWork:
         last = count - 1
         doughs.append(doughs[last].model_copy(update={"name": f"dough {last} B", "pack_s": 0}))
         loads = [x.model_copy(update={"also": count}) if x.dough == last and x.after_log is None else x for x in loads]
+    if count > 1 and draw(st.integers(0, 3)) == 0:
+        doughs[0] = doughs[0].model_copy(update={"ahead": True})
     closed = draw(st.sampled_from([(), (), ((5 * 3600, 13 * 3600),)]))
     lone = ((3600, 3 * 3600 + 20),) if room.hands == 2 and draw(st.integers(0, 1)) else ()
     oven_off = draw(st.sampled_from([(), (), ((2 * 3600, 3 * 3600),)]))

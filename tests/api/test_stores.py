@@ -314,6 +314,24 @@ def test_twelve_of_the_frozen_ones_go_into_a_day(client: TestClient) -> None:
     assert refused.json()["errors"][0]["field"] == "doughs.0.frozen.count"
 
 
+def test_what_must_stay_free_of_nuts_goes_ahead_of_the_rest(client: TestClient) -> None:
+    drops, rounds = dough(client), dough(client, "Tide Rounds")
+    asks = [{"dough_id": drops}, {"dough_id": rounds, "ahead": True}]
+    body = {"doughs": asks, "when": "soonest", "at": datetime.now(UTC).isoformat(), "racks": 2}
+    plan = client.post("/api/plans", json=body).json()["plan"]
+    of = {dough["name"]: number for number, dough in enumerate(plan["work"]["doughs"])}
+    shaped = [
+        step["end_s"]
+        for step in plan["steps"]
+        if step["kind"] == "form" and plan["work"]["loads"][step["load"]]["dough"] == of["Tide Rounds"]
+    ]
+    weighed = [
+        step["start_s"] for step in plan["steps"] if step["kind"] == "weigh" and step["dough"] == of["Deck Drops"]
+    ]
+    assert min(weighed) >= max(shaped) + 600
+    assert any("wash bowls" in caution for caution in plan["cautions"])
+
+
 def test_the_freezer_says_what_is_over_and_what_goes_out_first(client: TestClient) -> None:
     id = dough(client)
     spec = drop_dough().model_dump(mode="json")

@@ -71,6 +71,9 @@ def test_a_fairs_saturday_from_boxes_to_list_plan_and_labels(page: Page, server:
     page.get_by_role("link", name="Plan the day").click()
     expect(page.get_by_role("heading", name="The bake day")).to_be_visible()
     expect(page.get_by_role("textbox", name="Batches")).to_have_count(2)
+    # Free of nuts by their lines: ahead of whatever else is put into that day.
+    for ahead in page.get_by_label("Ahead of the rest").all():
+        expect(ahead).to_be_checked()
     page.get_by_text("As soon as can be").click()
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_role("region", name="The board")).to_be_visible()

@@ -20,7 +20,7 @@ RARE = st.sampled_from([(False, None, None), (True, None, None), (False, "0a1b2c
 ASKS = st.lists(
     st.builds(
         lambda rare, **ask: {**ask, "test_first": rare[0], "try_id": rare[1], "frozen": rare[2]},
-        RARE, dough_id=IDS, times=st.sampled_from([0.5, 1, 2, 3.5]), overnight=st.booleans(), share_id=st.none() | IDS,
+        RARE, dough_id=IDS, times=st.sampled_from([0.5, 1, 2, 3.5]), overnight=st.booleans(), share_id=st.none() | IDS, ahead=st.booleans(),
     ), min_size=1, max_size=12,
 )  # fmt: skip
 
@@ -42,6 +42,7 @@ def test_a_plain_link_names_a_dough_alone(interface: Interface) -> None:
         "test_first": False,
         "try_id": None,
         "frozen": None,
+        "ahead": False,
     }
     assert interface.call("places/day/choices.ts", "askOf", "ab12") == plain
     assert interface.call("places/day/choices.ts", "askOf", "ab12,nonsense,,") == plain

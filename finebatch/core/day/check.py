@@ -12,7 +12,7 @@ from .broken import Broken
 from .check_places import Steps, length_of, ovens_broken, shared_broken, spans_over, trays_broken
 from .passive import looked_between, passing_broken
 from .steps.step import Kind, Lane, Step
-from .work.work import MIX_WITHIN_S, DayWork, DoughWork, LoadWork
+from .work.work import MIX_WITHIN_S, WASH_UP_S, DayWork, DoughWork, LoadWork
 
 ROUNDING_S = 30  # the bake is planned to the half minute
 TURN_WITHIN_S = 60
@@ -39,6 +39,7 @@ def violations(
             broken += passing_broken(load, loads[i])
         if not _over(loads[i], (Kind.FORM,), past_s):
             broken += _readiness(work, load, i, doughs, loads)
+    broken += _after_those_ahead(work, doughs, loads, past_s)
     broken += (
         [] if past_s and all(_over(has, (Kind.PACK,), past_s) for has in doughs) else _packing(work, doughs, loads)
     )
@@ -241,7 +242,37 @@ def _readiness(work: DayWork, load: LoadWork, i: int, doughs: list[Steps], loads
     measured = max((loads[j][Kind.TRANSFER][0].end_s for j in tests), default=0)
     if first < measured and not load.test:
         return [Broken(f"{name} is shaped before the test cookie of its dough is measured")]
+    if first < max(_off_trays(work, i, loads), default=0):
+        return [Broken(f"{name} is shaped before what goes ahead is off its trays, and all is washed")]
     return [Broken(f"{name} is shaped before its dough is ready")] if first < ready else []
+
+
+def _off_trays(work: DayWork, i: int, loads: list[Steps]) -> list[int]:
+    """When trays and boards are clean after each load that goes ahead of load i."""
+    mine = work.loads[i]
+    if all(work.doughs[d].ahead for d in (mine.dough, mine.also) if d is not None):
+        return []
+    return [
+        loads[j][Kind.TRANSFER][0].end_s + WASH_UP_S
+        for j, other in enumerate(work.loads)
+        if work.doughs[other.dough].ahead
+    ]
+
+
+def _after_those_ahead(work: DayWork, doughs: list[Steps], loads: list[Steps], past_s: int) -> list[Broken]:
+    """Nothing is weighed before what goes ahead is shaped, and the bowls are washed."""
+    ahead = [j for j, other in enumerate(work.loads) if work.doughs[other.dough].ahead and other.after_log is None]
+    washed = max((max(step.end_s for step in loads[j][Kind.FORM]) + WASH_UP_S for j in ahead), default=0)
+    begins = {
+        d: min(step.start_s for step in doughs[d][Kind.WEIGH])
+        for d, dough in enumerate(work.doughs)
+        if not dough.ahead and not dough.made
+    }
+    return [
+        Broken(f"{work.doughs[d].name} is weighed before what goes ahead is shaped, and all is washed")
+        for d, start_s in begins.items()
+        if past_s <= start_s < washed
+    ]
 
 
 def _packing(work: DayWork, doughs: list[Steps], loads: list[Steps]) -> list[Broken]:

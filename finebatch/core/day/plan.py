@@ -21,7 +21,7 @@ from .steps.step import Lane, Step
 from .steps.steps import steps_of
 from .texts import Texts
 from .times import TICK_S, Timetable, to_ticks
-from .wording import limit_of, proof_of, saving_of, standing_too_long
+from .wording import limit_of, proof_of, saving_of, standing_too_long, washed_between
 from .work.derive import halves_of, limits_of, moved_by, share_of
 from .work.load_work import MOST_LOADS
 from .work.work import DayWork, DoughWork, LoadWork
@@ -307,7 +307,7 @@ def plan_of(
     return Plan(
         start=start, end=end, origin=origin, steps=shown, work=work, words=words, table=table,
         hands_s=sum(step.end_s - step.start_s for step in shown if step.place is Lane.HANDS),
-        proved=proved, bound_s=bound * TICK_S, proof=proof_of(proved, table.finish(t), table.begin(t), bound, aim, len(work.loads)), limit=limit_of(t, table), cautions=tuple(standing_too_long(work, t, table)),
+        proved=proved, bound_s=bound * TICK_S, proof=proof_of(proved, table.finish(t), table.begin(t), bound, aim, len(work.loads)), limit=limit_of(t, table), cautions=(*washed_between(work), *standing_too_long(work, t, table)),
         sittings=sittings_of(work, shown, words), clearing_s=clearing_s(work, shown), still=still_after(work, shown),
         saving=saving_of(work, table), overstepped=tuple(str(sentence) for sentence in broken),
     )  # fmt: skip

@@ -32,7 +32,8 @@ class FrozenAsk(Value):
 class DoughAsk(Value):
     """One dough of the day: how many times the formula, whether it is chilled overnight, and whether a test cookie is baked before the rest is
     laid out; or one share of it that was kept. With `try_id` half of each tray is of the dough with the change that is tried; with `frozen` it is
-    out of what the stores keep of it."""
+    out of what the stores keep of it. What goes `ahead` is baked before all of the day that does not, and nothing of that is begun before bowls, boards
+    and trays are washed: for what must stay free of nuts, egg or milk."""
 
     dough_id: str = Field(max_length=40)
     share_id: str | None = Field(default=None, max_length=40)
@@ -41,6 +42,7 @@ class DoughAsk(Value):
     test_first: bool = False
     try_id: str | None = Field(default=None, max_length=40)
     frozen: FrozenAsk | None = None
+    ahead: bool = False
 
 
 class DayRequest(Value):

@@ -4,11 +4,12 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from .spans import Spans, union
-from .work.work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, DayWork, DoughWork
+from .work.work import CHUNK_S, MIX_WITHIN_S, TURN_SLACK_S, WASH_UP_S, DayWork, DoughWork
 
 TICK_S = 30
 MIX_WITHIN = MIX_WITHIN_S // TICK_S
 TURN_SLACK = TURN_SLACK_S // TICK_S
+WASH_UP = WASH_UP_S // TICK_S
 FALLS_WITHIN = 45 * 60 // TICK_S
 BELL = 60 // TICK_S  # no two alarms in the same minute
 
@@ -47,6 +48,7 @@ class DoughTicks:
     stands: int
     pack: int
     made: bool
+    ahead: bool
 
     @property
     def falls(self) -> bool:
@@ -150,6 +152,16 @@ class Ticks:
         return None if self.loads[i].test else self._tests.get(dough)
 
     @cached_property
+    def ahead(self) -> frozenset[int]:
+        """The doughs that go before all others; none where there are no others."""
+        found = frozenset(d for d, dough in enumerate(self.doughs) if dough.ahead)
+        return found if len(found) < len(self.doughs) else frozenset()
+
+    def is_ahead(self, i: int) -> bool:
+        """Whether load i goes before all others."""
+        return self.ahead.issuperset(self.doughs_of(i))
+
+    @cached_property
     def _tests(self) -> dict[int, int]:
         return {load.dough: i for i, load in enumerate(self.loads) if load.test}
 
@@ -176,7 +188,7 @@ def to_ticks(work: DayWork) -> Ticks:
         DoughTicks(
             lead=up(d.lead_first_s) + up(d.lead_s - d.lead_first_s), lead_first=up(d.lead_first_s), weigh=up(d.weigh_s), mix=_mixing(d), mix_first=up(d.mix_first_s), mix_lag=up(d.mix_lag_s), divide=up(d.divide_s), chill=up(d.chill_s),
             chill_max=max(up(d.chill_s), d.chill_max_s // TICK_S), temper_after=d.temper_after_s // TICK_S, temper=up(d.temper_s),
-            shelf=d.shelf if d.chill_s else 0, rechill=up(d.rechill_s), stands=d.stands_s // TICK_S, pack=up(d.pack_s), made=d.made,
+            shelf=d.shelf if d.chill_s else 0, rechill=up(d.rechill_s), stands=d.stands_s // TICK_S, pack=up(d.pack_s), made=d.made, ahead=d.ahead,
         )
         for d in work.doughs
     )  # fmt: skip

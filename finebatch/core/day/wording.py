@@ -46,6 +46,17 @@ def standing_too_long(work: DayWork, t: Ticks, table: Timetable) -> Iterator[str
             )
 
 
+def washed_between(work: DayWork) -> Iterator[str]:
+    """What is to be clean before anything else is begun, where something goes ahead of the rest."""
+    ahead = [dough.name for dough in work.doughs if dough.ahead]
+    if ahead and len(ahead) < len(work.doughs):
+        names = ahead[0] if len(ahead) == 1 else f"{', '.join(ahead[:-1])} and {ahead[-1]}"
+        yield (
+            f"{names} go ahead of all else: then wash bowls, boards, trays and hands, and change the cloths, before anything else is weighed. Box them before "
+            "the others come out."
+        )
+
+
 def _long(seconds: float) -> str:
     hours, minutes = divmod(round(seconds / 60), 60)
     return f"{hours} h {minutes:02d} min" if hours and minutes else f"{hours} h" if hours else f"{minutes} min"

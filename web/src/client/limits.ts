@@ -397,6 +397,9 @@ export const LIMITS = {
     },
     "frozen": {
       "start": null
+    },
+    "ahead": {
+      "start": false
     }
   },
   "DoughDropped": {

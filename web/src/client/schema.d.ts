@@ -3928,7 +3928,8 @@ export interface components {
          * DoughAsk
          * @description One dough of the day: how many times the formula, whether it is chilled overnight, and whether a test cookie is baked before the rest is
          *     laid out; or one share of it that was kept. With `try_id` half of each tray is of the dough with the change that is tried; with `frozen` it is
-         *     out of what the stores keep of it.
+         *     out of what the stores keep of it. What goes `ahead` is baked before all of the day that does not, and nothing of that is begun before bowls, boards
+         *     and trays are washed: for what must stay free of nuts, egg or milk.
          */
         DoughAsk: {
             /** Dough Id */
@@ -3953,6 +3954,11 @@ export interface components {
             /** Try Id */
             try_id?: string | null;
             frozen?: components["schemas"]["FrozenAsk"] | null;
+            /**
+             * Ahead
+             * @default false
+             */
+            ahead: boolean;
         };
         /**
          * DoughConflict
@@ -4191,7 +4197,7 @@ export interface components {
          *     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
          *     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
          *     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
-         *     that are wrapped and put away while it is divided. Ready, it bears standing for `stands_s` (0: not known); what else to do is in `stands_says`. It is number `asked` of the doughs that were asked for. What the
+         *     that are wrapped and put away while it is divided. Ready, it bears standing for `stands_s` (0: not known); what else to do is in `stands_says`. It is number `asked` of the doughs that were asked for, and goes `ahead` of those that do not, with everything washed between. What the
          *     method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_first_says`, `lead_says`, `before_says`, `mix_says` and, after that time, `mix_then_says`.
          */
         DoughWork: {
@@ -4278,6 +4284,11 @@ export interface components {
              * @default 0
              */
             asked: number;
+            /**
+             * Ahead
+             * @default false
+             */
+            ahead: boolean;
             /**
              * Stands S
              * @default 0

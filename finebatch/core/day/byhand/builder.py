@@ -4,7 +4,7 @@ beginnings of a tray's stay that keep every rule are one number, found by shifti
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
-from ..times import BELL, MIX_WITHIN, TURN_SLACK, DoughTimes, LoadTimes, Ticks, Timetable
+from ..times import BELL, MIX_WITHIN, TURN_SLACK, WASH_UP, DoughTimes, LoadTimes, Ticks, Timetable
 from .masks import ALL, FAR, at_times, lowest, runs, spread
 from .room import Kept, Room, copied
 
@@ -47,7 +47,7 @@ class Builder:
         for after, length in dough.mixings:
             mixing &= at_times(runs(hands & mixer, length) if length else ALL, after)
         dividing = runs(hands, dough.divide) if dough.divide else ALL
-        weigh = lowest(weighing, max(self.now, dough.lead, earliest))
+        weigh = lowest(weighing, max(self.now, dough.lead, earliest, self._washed(d)))
         while weigh is not None and weigh < FAR - 3000:
             times = self._made_from(d, weigh, mixing, dividing)
             if times is not None:
@@ -55,6 +55,18 @@ class Builder:
                 return True
             weigh = lowest(weighing, weigh + 1)
         return False
+
+    def _washed(self, d: int) -> int:
+        """The first tick at which dough d may be weighed: after what goes ahead of it is shaped, and the bowls are washed."""
+        t = self.t
+        if d in t.ahead or t.doughs[d].made:
+            return 0
+        shaped = [
+            x.shape[-1] + t.loads[i].shape[-1]
+            for i, x in self.loads.items()
+            if t.is_ahead(i) and t.loads[i].after_log is None
+        ]
+        return max(shaped) + WASH_UP if t.ahead and shaped else 0
 
     def _made_from(self, d: int, weigh: int, mixing: int, dividing: int) -> DoughTimes | None:
         """The dough weighed then, mixed and divided as soon as that can be; None where it would wait too long."""
@@ -125,6 +137,9 @@ class Builder:
         test = t.test_of(i)
         if test is not None:
             ready = max(ready, self.loads[test].transfer + t.loads[test].transfer)
+        if t.ahead and not t.is_ahead(i):
+            off = [x.transfer + t.loads[j].transfer for j, x in self.loads.items() if t.is_ahead(j)]
+            ready = max(ready, max(off, default=0) + WASH_UP)
         return max(ready, self.now)
 
     def _soft_enough(self, d: int) -> int:

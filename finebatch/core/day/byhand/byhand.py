@@ -16,15 +16,9 @@ def by_hand(work: DayWork) -> int | None:
         work.model_copy(update={"room": room, "closed": (), "lone": (), "oven_off": (), "deadline_s": None, "pins": ()})
     )
     builder = Builder(t, Allowance())
-    for d in range(len(t.doughs)):
-        if not builder.dough(d):
+    for ahead in (True, False):
+        if not _down_the_list(builder, ahead):
             return None
-        builder.now = max(builder.now, builder.doughs[d].mix)
-    order = [i for i, load in enumerate(t.loads) if load.after_log is None]
-    for i in sorted(order, key=lambda i: (not t.loads[i].test, t.loads[i].scraps)):
-        if not builder.load(i):
-            return None
-        builder.now = max(builder.now, builder.loads[i].shape[-1] + t.loads[i].shape[-1])
     for i in sorted(builder.loads, key=lambda i: builder.loads[i].transfer):
         if not builder.ice(i):
             return None
@@ -32,3 +26,19 @@ def by_hand(work: DayWork) -> int | None:
         return None
     table = builder.table()
     return table.finish(t) - table.begin(t)
+
+
+def _down_the_list(builder: Builder, ahead: bool) -> bool:
+    """The doughs that go ahead of all others with their trays, or those others with theirs; whether all found a place."""
+    t = builder.t
+    for d in range(len(t.doughs)):
+        if (d in t.ahead) is ahead:
+            if not builder.dough(d):
+                return False
+            builder.now = max(builder.now, builder.doughs[d].mix)
+    order = [i for i, load in enumerate(t.loads) if load.after_log is None and t.is_ahead(i) is ahead]
+    for i in sorted(order, key=lambda i: (not t.loads[i].test, t.loads[i].scraps)):
+        if not builder.load(i):
+            return False
+        builder.now = max(builder.now, builder.loads[i].shape[-1] + t.loads[i].shape[-1])
+    return True

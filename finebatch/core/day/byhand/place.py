@@ -135,7 +135,8 @@ def _orders(t: Ticks) -> list[list[Step]]:
 
 
 def _lawful(t: Ticks, order: list[Step]) -> list[Step]:
-    """The order with every dough before its loads, its test cookie first, scraps after first rolls, and slices right after their log."""
+    """The order with every dough before its loads, its test cookie first, scraps after first rolls, and slices right after their log; and before all
+    of it what goes ahead of the rest."""
     doughs = {index for kind, index in order if kind == "dough"}
     made: set[int] = set()
     lawful: list[Step] = []
@@ -159,7 +160,13 @@ def _lawful(t: Ticks, order: list[Step]) -> list[Step]:
         (late if load.scraps else lawful).append((kind, index))
         if not load.scraps:
             lawful += [("load", cut) for cut in t.slices_of(index)]
-    return lawful + late
+    whole = lawful + late
+    return sorted(whole, key=lambda step: not _ahead(t, step)) if t.ahead else whole
+
+
+def _ahead(t: Ticks, step: Step) -> bool:
+    kind, index = step
+    return index in t.ahead if kind == "dough" else t.is_ahead(index)
 
 
 def build(t: Ticks, order: list[Step], allowed: Allowance | None = None, begin: int = 0) -> Timetable | None:

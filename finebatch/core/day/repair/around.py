@@ -180,6 +180,14 @@ def patched(
     return None
 
 
+def _mixed(builder: Builder, t: Ticks, was: Timetable, tick: int, these: frozenset[int]) -> bool:
+    """These doughs, as far as they are not there, in their old order; whether each found its place."""
+    for d, made in sorted(enumerate(was.doughs), key=lambda item: item[1].weigh):
+        if d in these and d not in builder.doughs and not builder.dough(d, soft_again(t, d, made, tick, builder.now)):
+            return False
+    return True
+
+
 def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
     for d, made in enumerate(was.doughs):
         if made.weigh < tick:
@@ -195,10 +203,12 @@ def _laid(builder: Builder, t: Ticks, was: Timetable, tick: int) -> bool:
         if times.shape[0] < tick and i not in builder.loads:
             shapes[i] = builder.gone_on_with(times.shape, t.loads[i].shape, tick) if builder.lived else times.shape
             builder.hold_hands(i, shapes[i])
-    for d, made in sorted(enumerate(was.doughs), key=lambda item: item[1].weigh):
-        if made.weigh >= tick and not builder.dough(d, soft_again(t, d, made, tick, builder.now)):
+    if not _mixed(builder, t, was, tick, t.ahead):
+        return False
+    for i, times in sorted(enumerate(was.loads), key=lambda item: (not t.is_ahead(item[0]), item[1].load, item[0])):
+        # What goes ahead is shaped by now, if there is any: the others begin after it.
+        if not t.is_ahead(i) and not _mixed(builder, t, was, tick, frozenset(range(len(t.doughs))) - t.ahead):
             return False
-    for i, times in sorted(enumerate(was.loads), key=lambda item: (item[1].load, item[0])):
         if i in builder.loads:
             continue
         if times.shape[0] < tick:

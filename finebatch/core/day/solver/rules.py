@@ -6,7 +6,7 @@ The solver is imported when it is first needed: it takes over a second to load.
 from typing import Any
 
 from ..spans import without
-from ..times import BELL, MIX_WITHIN, TURN_SLACK, Ticks, Timetable
+from ..times import BELL, MIX_WITHIN, TURN_SLACK, WASH_UP, Ticks, Timetable
 from ..work.work import PinPoint
 from .freeze import Freeze, begun_of, in_hand_of, soft_again
 
@@ -41,6 +41,7 @@ class DayRules:
         for i in range(len(t.loads)):
             self._load(i)
         self._ready()
+        self._ahead()
         self._packing()
         self._resources()
         self._ovens()
@@ -185,6 +186,27 @@ class DayRules:
                 for j, other in enumerate(self.t.loads):
                     if other.dough == load.dough and not other.scraps and other.after_log is None:
                         self.cp.add(first >= self._loads[j]["shaped"] + dough.rechill)
+
+    def _ahead(self) -> None:
+        """What goes ahead is shaped before anything else is weighed, and off its trays before anything else is shaped, with time to wash between.
+        What has begun, began."""
+        t = self.t
+        if not t.ahead:
+            return
+        bowls, trays = self._var("bowls"), self._var("trays")
+        for i, load in enumerate(t.loads):
+            if t.is_ahead(i):
+                self.cp.add(trays >= self._loads[i]["transfer"] + load.transfer + WASH_UP)
+                if load.after_log is None:
+                    self.cp.add(bowls >= self._loads[i]["shaped"] + WASH_UP)
+            elif load.after_log is None and not (
+                self._freeze and self._freeze.was.loads[i].shape[0] < self._freeze.now
+            ):
+                self.cp.add(self._loads[i]["shape"][0] >= trays)
+        for d, dough in enumerate(t.doughs):
+            begun = self._freeze is not None and self._freeze.was.doughs[d].weigh < self._freeze.now
+            if d not in t.ahead and not dough.made and not begun:
+                self.cp.add(self._doughs[d]["weigh"] >= bowls)
 
     def _packing(self) -> None:
         """A dough's cookies are packed when the last of them is ready."""

@@ -46,7 +46,7 @@ def share_of(
     dough = work_of_dough(
         spec, [(one.spec, one.found) for one in batches], whole.assessment.method, kitchen, asked.overnight, kept
     )
-    dough = dough.model_copy(update={"asked": index})
+    dough = dough.model_copy(update={"asked": index, "ahead": asked.ahead})
     if asked.share_id is not None:
         dough = dough.model_copy(update={"name": batches[0].spec.name})
     return DoughShare(dough=dough, loads=tuple(loads), words=tuple(words), trays=trays)

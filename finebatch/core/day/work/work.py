@@ -11,6 +11,7 @@ from ..limits import Limits
 CHUNK_S = 240  # shaping and icing are cut into pieces of at most this, so that the oven can be served between
 MIX_WITHIN_S = 15 * 60  # weighed ingredients wait no longer, nor does a mixed dough to be divided
 TURN_SLACK_S = 60
+WASH_UP_S = 10 * 60  # bowls, boards and trays between what goes ahead and the rest: judgement
 _PAIR = {"type": "array", "items": {"type": "integer"}, "minItems": 2, "maxItems": 2}
 
 
@@ -24,7 +25,7 @@ class DoughWork(Value):
     discs before the chill; a chill longer than `temper_after_s` needs `temper_s` on the counter; scraps chill
     `rechill_s` again. `shelf` is the fridge room it takes. A `made` dough comes out of the freezer, shaped, or out of the fridge: its lead is its
     thawing or warming, and it is neither weighed nor mixed. `pack_s` is the packing when all of it is ready; `kept` names the shares
-    that are wrapped and put away while it is divided. Ready, it bears standing for `stands_s` (0: not known); what else to do is in `stands_says`. It is number `asked` of the doughs that were asked for. What the
+    that are wrapped and put away while it is divided. Ready, it bears standing for `stands_s` (0: not known); what else to do is in `stands_says`. It is number `asked` of the doughs that were asked for, and goes `ahead` of those that do not, with everything washed between. What the
     method says of its getting ready, of what is done before the weighing ends, and of its mixing stands in `lead_first_says`, `lead_says`, `before_says`, `mix_says` and, after that time, `mix_then_says`."""
 
     name: str
@@ -46,6 +47,7 @@ class DoughWork(Value):
     from_fridge: bool = False
     kept: tuple[str, ...] = ()
     asked: int = 0
+    ahead: bool = False
     stands_s: int = Field(default=0, ge=0)
     stands_says: str = ""
     lead_first_says: str = ""

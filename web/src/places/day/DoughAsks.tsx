@@ -179,7 +179,7 @@ export function DoughAsks(props: {
   const left = all.flatMap((dough) => choices(dough, taken));
   const asked = (value: string) => {
     const [dough_id = "", share_id = null] = value.split(" ");
-    return { dough_id, share_id, test_first: false, try_id: null, frozen: null };
+    return { dough_id, share_id, test_first: false, try_id: null, frozen: null, ahead: false };
   };
   return (
     <fieldset className="grid gap-3">
@@ -245,6 +245,13 @@ export function DoughAsks(props: {
             </>
           )}
           {asks.length > 1 && (
+            <Switch
+              label="Ahead of the rest"
+              checked={ask.ahead ?? false}
+              onChecked={(ahead) => put(index, { ahead })}
+            />
+          )}
+          {asks.length > 1 && (
             <Button
               kind="quiet"
               aria-label={`Leave out dough ${index + 1}`}
@@ -272,6 +279,12 @@ export function DoughAsks(props: {
           )}
         </div>
       ))}
+      {asks.some((ask) => ask.ahead) && !asks.every((ask) => ask.ahead) && (
+        <p className="text-plain text-quiet">
+          What goes ahead is baked first; nothing else is weighed before bowls, boards and trays are washed.
+          For what must stay free of nuts, egg or milk, as far as its lines go: read the packets too.
+        </p>
+      )}
       {asks.length < MOST_DOUGHS && (
         <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
           {left[0] && (

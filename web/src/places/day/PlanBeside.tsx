@@ -83,10 +83,6 @@ function ForIt({ saved, kitchen }: { saved: SavedPlan; kitchen: Kitchen }) {
           <LinkButton to={`/stores/shopping?plan=${saved.id}`}>What to buy</LinkButton>
           <LinkButton to={`/day?when=start_at&at=${afterIt(saved)}`}>Bake something after it</LinkButton>
         </div>
-        <p className="text-note text-quiet">
-          What must stay free of nuts, egg or milk comes first, as a day of its own; the rest begins when its
-          trays and bowls are washed.
-        </p>
       </div>
     </Panel>
   );

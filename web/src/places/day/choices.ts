@@ -55,11 +55,12 @@ function specialOf(word: string): Special[] {
 }
 
 /** A dough as a word of the address: id, batches, overnight, share, a test cookie first, what is tried on half of it, what of the stores it
- * comes from, how many, and whether they thaw. */
+ * comes from, how many, whether they thaw, and whether it goes ahead of the rest. */
 export function wordOf(ask: Ask): string {
   const words = [ask.dough_id, ask.times, ask.overnight ? "night" : "", ask.share_id ?? ""];
-  const frozen = ask.frozen ? ["", "", ask.frozen.id, ask.frozen.count, ask.frozen.thaw ? "thaw" : ""] : [];
-  const rare = ask.frozen ? frozen : ask.try_id ? ["", ask.try_id] : ask.test_first ? ["test"] : [];
+  const frozen = ask.frozen ? [ask.frozen.id, ask.frozen.count, ask.frozen.thaw ? "thaw" : ""] : ["", "", ""];
+  const all = [ask.test_first ? "test" : "", ask.try_id ?? "", ...frozen, ask.ahead ? "ahead" : ""];
+  const rare = all.slice(0, all.findLastIndex((word) => word !== "") + 1);
   return [...words, ...rare].join(",");
 }
 
@@ -74,6 +75,7 @@ export function askOf(word: string): Ask {
     frozen = "",
     count = "",
     thaw = "",
+    ahead = "",
   ] = word.split(",");
   return {
     dough_id,
@@ -83,6 +85,7 @@ export function askOf(word: string): Ask {
     test_first: test === "test",
     try_id: tried || null,
     frozen: frozen ? { id: frozen, count: Number(count) || 12, thaw: thaw === "thaw" } : null,
+    ahead: ahead === "ahead",
   };
 }
 

@@ -240,6 +240,10 @@ function ToBake({ plan, boxes }: { plan: BoxPlan; boxes: Boxes }) {
   const [labelled, setLabelled] = useState(false);
   const inOrder = plan.kinds.toSorted((a, b) => a.order - b.order);
   const words = inOrder.map((kind) => `dough=${kind.dough_id},${kind.times}`).join("&");
+  // What is to be free of nuts goes ahead of whatever else is put into that day.
+  const days = inOrder
+    .map((kind) => `dough=${kind.dough_id},${kind.times}${kind.apart ? ",,,,,,,,ahead" : ""}`)
+    .join("&");
   const label = () => {
     for (const kind of inOrder)
       addThing(
@@ -268,7 +272,7 @@ function ToBake({ plan, boxes }: { plan: BoxPlan; boxes: Boxes }) {
         <LinkButton to={`/stores/shopping?${words}&name=${encodeURIComponent(boxes.name)}`}>
           What to buy
         </LinkButton>
-        <LinkButton to={`/day?${words}`}>Plan the day</LinkButton>
+        <LinkButton to={`/day?${days}`}>Plan the day</LinkButton>
         {labelled ? (
           <LinkButton to="/stores/labels">See the labels</LinkButton>
         ) : (
