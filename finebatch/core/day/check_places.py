@@ -4,6 +4,7 @@ from collections import defaultdict
 from itertools import combinations, pairwise
 
 from .broken import Broken
+from .spans import union
 from .steps.step import Kind, Step
 from .work.work import DayWork
 
@@ -101,13 +102,29 @@ def ovens_broken(work: DayWork, steps: list[Step], loads: list[Steps], past_s: i
     return broken
 
 
+def _mixing(made_today: list[Steps], mixers: int, past_s: int) -> list[tuple[int, int, int]]:
+    """When mixers are in use. Doughs that were all begun in the past take turns at them, however it was planned: together they keep them busy."""
+    spans = {
+        past: [
+            (s.start_s, s.end_s, 1)
+            for has in made_today
+            for s in has[Kind.MIX]
+            if (has[Kind.MIX][0].start_s < past_s) is past
+        ]
+        for past in (True, False)
+    }
+    under_way = spans[True]
+    if spans_over(under_way, mixers, past_s):
+        under_way = [(start, end, mixers) for start, end in union((a, b) for a, b, _ in under_way)]
+    return under_way + spans[False]
+
+
 def shared_broken(
     work: DayWork, steps: list[Step], doughs: list[Steps], loads: list[Steps], past_s: int
 ) -> list[Broken]:
     room, broken = work.room, []
     made_today = [has for dough, has in zip(work.doughs, doughs, strict=True) if not dough.made]
-    mixing = [(step.start_s, step.end_s, 1) for has in made_today for step in has[Kind.MIX]]
-    if spans_over(mixing, room.mixers, past_s):
+    if spans_over(_mixing(made_today, room.mixers, past_s), room.mixers, past_s):
         broken.append(Broken("two doughs need the mixer at once"))
     bowls = [
         (has[Kind.WEIGH][0].start_s, (has[Kind.DIVIDE] or has[Kind.MIX])[-1].end_s, 1) for has in made_today

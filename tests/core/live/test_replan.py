@@ -16,6 +16,7 @@ from finebatch.core.live.events import Away, DoughOff, Fewer, Helper, Lost, More
 from finebatch.core.live.lived import lived
 from tests.core.live.kit import Evening, live_through
 from tests.day_kit import days, instances, planned, simple, work_of
+from tests.kit import DATA
 
 TWO = simple(4)
 
@@ -167,6 +168,14 @@ def test_any_evening_however_late_goes_on_to_its_end(work: DayWork, seed: int) -
             for step in plan.steps
         ]
         assert [one for one in violations(plan.work, steps, None, past_s) if not one.soft] == []
+
+
+def test_two_doughs_that_came_to_the_mixer_late_take_turns() -> None:
+    """One was begun again after its butter had cooled while the other was in the mixer: it went on all the same."""
+    work = DayWork.model_validate_json((DATA / "two_bowls_late.json").read_text())
+    evening = Evening(planned(work))
+    live_through(evening, random.Random(10**6), lambda rng: rng.choice([0, 0, 0, 20, 70, 150, 400, -90]))
+    assert not any(answer.stuck for answer in evening.answers)
 
 
 def test_a_day_of_forty_loads_is_planned_anew_in_about_a_second() -> None:
