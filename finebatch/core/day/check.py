@@ -11,6 +11,7 @@ from itertools import pairwise
 from .broken import Broken
 from .check_places import Steps, length_of, ovens_broken, shared_broken, spans_over, trays_broken
 from .passive import looked_between, passing_broken
+from .spans import union
 from .steps.step import Kind, Lane, Step
 from .work.work import MIX_WITHIN_S, WASH_UP_S, DayWork, DoughWork, LoadWork
 
@@ -44,7 +45,8 @@ def violations(
         [] if past_s and all(_over(has, (Kind.PACK,), past_s) for has in doughs) else _packing(work, doughs, loads)
     )
     to_come = [step for step in ordered if step.end_s > past_s]
-    broken += _hands(work, to_come, past_s)
+    mixed = {d for d, has in enumerate(doughs) if past_s and has[Kind.MIX] and has[Kind.MIX][0].start_s < past_s}
+    broken += _hands(work, to_come, past_s, mixed)
     broken += _alarms([step for step in ordered if step.start_s >= past_s])
     broken += looked_between(to_come, work.room.hands)
     broken += trays_broken(work, loads, past_s)
@@ -288,23 +290,33 @@ def _packing(work: DayWork, doughs: list[Steps], loads: list[Steps]) -> list[Bro
     return broken
 
 
-def _hands(work: DayWork, steps: list[Step], past_s: int) -> list[Broken]:
+def _hands(work: DayWork, steps: list[Step], past_s: int, mixed: set[int]) -> list[Broken]:
+    """`mixed`: doughs whose mixing was begun in the past. What is begun goes on, by turns where it must: it is held against what is to come."""
     busy = [step for step in steps if step.place is Lane.HANDS and step.end_s > step.start_s]
+    hands = work.room.hands
+
+    def settled(step: Step) -> bool:
+        return step.start_s < past_s or (step.kind is Kind.MIX and step.load is None and step.dough in mixed)
+
     broken = []
-    if work.room.hands == 1:
-        until = 0
+    if hands == 1:
+        until = other = 0  # of all, and of what is not settled
         for a, b in pairwise(busy):  # in order of time: if any two meet, so do two that follow one another
-            until = max(until, a.end_s)
-            if past_s <= b.start_s < until or (not past_s and b.start_s < a.end_s):
+            until, other = max(until, a.end_s), other if settled(a) else max(other, a.end_s)
+            if b.start_s < (other if settled(b) else until) and (b.start_s >= past_s or not past_s):
                 broken.append(Broken(f"hands are needed for “{a.title}” and “{b.title}” at once"))
-    lone = [(a, b, work.room.hands - 1) for a, b in work.lone]
-    if work.room.hands > 1 and spans_over([(s.start_s, s.end_s, 1) for s in busy] + lone, work.room.hands, past_s):
-        broken.append(Broken("more hands are needed at once than there are"))
-    if work.room.hands > 1:
+    lone = [(a, b, hands - 1) for a, b in work.lone]
+    if hands > 1:
+        held = [(s.start_s, s.end_s, 1) for s in busy if settled(s)]
+        if spans_over(held + lone, hands, past_s):
+            held = [(start, end, hands) for start, end in union((a, b) for a, b, _ in held)]
+            lone = [span for span in lone if not any(span[0] < end and span[1] > start for start, end, _ in held)]
+        if spans_over(held + [(s.start_s, s.end_s, 1) for s in busy if not settled(s)] + lone, hands, past_s):
+            broken.append(Broken("more hands are needed at once than there are"))
         broken += [Broken(f"it is not said who does “{step.title}”") for step in busy if step.person is None]
         for person in {step.person for step in busy}:
             for a, b in pairwise([step for step in busy if step.person == person]):
-                if past_s <= b.start_s < a.end_s or (not past_s and b.start_s < a.end_s):
+                if b.start_s < a.end_s and (b.start_s >= past_s or not past_s) and not (settled(a) and settled(b)):
                     broken.append(Broken(f"“{a.title}” and “{b.title}” are given to one person at the same time"))
     for step in (step for step in busy if step.start_s >= past_s):
         if (step.person or 1) > 1 and any(step.start_s < b and step.end_s > a for a, b in work.lone):
