@@ -110,7 +110,7 @@ def _sentence(error: dict[str, Any]) -> str:
         return f"This is too long: at most {limit['max_length']} characters."
     if error["type"] == "too_long":
         return f"There are too many: at most {limit['max_length']}."
-    return _WORDS.get(error["type"], str(error["msg"]))
+    return _WORDS.get(error["type"], str(error["msg"]).removeprefix("Value error, "))
 
 
 def _field(error: dict[str, Any]) -> str:

@@ -40,7 +40,7 @@ def _draft(db: Session, label: Label) -> DraftLabel:
     mixed = unbaked(spec, place)
     keeps = (mixed.keeps_days, mixed.keeps_at_most_days) if mixed else None
     text = label_text(label, spec, found, place, keeps, date.today())
-    named = tuple(one.name for one in stuff_of(found.assessment.lines))
+    named = tuple(one.name for one in stuff_of(found))
     return DraftLabel(text=text, laid=laid_out(text, label.sheet, width_of), named=named)
 
 

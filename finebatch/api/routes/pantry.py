@@ -169,12 +169,14 @@ def _lately(db: Session, dough_id: str | None) -> datetime | None:
 def list_makes(
     db: Reading, dough_id: Annotated[list[str] | None, Query(max_length=MOST_A_PAGE)] = None
 ) -> tuple[MakesNow, ...]:
-    """What of these doughs, or of the latest on the shelf, can be made now: the most possible first. Nothing without a pantry."""
+    """What of these doughs, or of the latest on the shelf, can be made now: the most possible first. Nothing without a pantry,
+    and none that takes nothing of what it keeps count of."""
     place, levels, kept = kitchen.get(db).kitchen, stores.levels(db), frozenset(stores.pantry(db))
     if not kept:
         return ()
     found = [_makes_now(dough, place, levels, kept) for dough in doughs.on_shelf(db, dough_id)]
-    return tuple(sorted(found, key=lambda one: (len(one.makes.missing), -one.makes.batches, one.name)))
+    told = [one for one in found if one.makes.batches or one.makes.missing]
+    return tuple(sorted(told, key=lambda one: (len(one.makes.missing), -one.makes.batches, one.name)))
 
 
 def _makes_now(dough: SavedDough, place: Kitchen, levels: dict[str, Level], kept: frozenset[str]) -> MakesNow:

@@ -163,7 +163,7 @@ def _spec_of(db: Session, asked: DoughAsk, number: int) -> DoughSpec:
     if not isinstance(put, Put):
         raise NotThereError("frozen dough")
     try:
-        return to_bake(put, asked.frozen.count, asked.frozen.thaw)
+        return to_bake(put, asked.frozen.count, asked.frozen.thaw, kitchen.get(db).kitchen)
     except Refusal as refused:
         raise refusal(f"doughs.{number}.frozen.count", refused.problem.message) from refused
 

@@ -1,6 +1,7 @@
 """What to buy."""
 
 from datetime import date
+from uuid import uuid4
 
 from fastapi import APIRouter, Response
 from pydantic import Field
@@ -63,9 +64,11 @@ def _batches(db: Session, wanted: ShoppingList) -> tuple[list[tuple[DoughSpec, f
     for plan_id in wanted.plan_ids:
         try:
             asks = plans.get(db, plan_id).request.doughs
-            # Frozen ones were mixed long ago: there is nothing to buy for them.
+            # What is frozen, or a share that was kept, was mixed before: there is nothing to buy for it.
             found += [
-                (plans.spec_of(db, plan_id, number), ask.times) for number, ask in enumerate(asks) if not ask.frozen
+                (plans.spec_of(db, plan_id, number), ask.times)
+                for number, ask in enumerate(asks)
+                if not ask.frozen and not ask.share_id
             ]
         except (NotThereError, StaleError, UnreadableError):
             gone += 1
@@ -116,7 +119,7 @@ def put_away_shopping(list_id: str, db: Transaction, key: ChangeKey = None) -> S
         now = utc_now()
         move = stores.add(
             db,
-            f"bought-{list_id}-{int(now.timestamp())}"[:64],
+            uuid4().hex,
             Move(why=MoveKind.BOUGHT, at=now, amounts_g=kept, says=f"Bought: {worked.wanted.name}"[:160]),
         )
         stores.put_away(db, list_id, now)

@@ -11,7 +11,7 @@ from itertools import pairwise
 from .broken import Broken
 from .check_places import Steps, length_of, ovens_broken, shared_broken, spans_over, trays_broken
 from .passive import looked_between, passing_broken
-from .spans import union
+from .spans import union, without
 from .steps.step import Kind, Lane, Step
 from .work.work import MIX_WITHIN_S, WASH_UP_S, DayWork, DoughWork, LoadWork
 
@@ -310,7 +310,7 @@ def _hands(work: DayWork, steps: list[Step], past_s: int, mixed: set[int]) -> li
         held = [(s.start_s, s.end_s, 1) for s in busy if settled(s)]
         if spans_over(held + lone, hands, past_s):
             held = [(start, end, hands) for start, end in union((a, b) for a, b, _ in held)]
-            lone = [span for span in lone if not any(span[0] < end and span[1] > start for start, end, _ in held)]
+            lone = [(a, b, hands - 1) for a, b in without(work.lone, [(start, end) for start, end, _ in held])]
         if spans_over(held + [(s.start_s, s.end_s, 1) for s in busy if not settled(s)] + lone, hands, past_s):
             broken.append(Broken("more hands are needed at once than there are"))
         broken += [Broken(f"it is not said who does “{step.title}”") for step in busy if step.person is None]

@@ -1,6 +1,6 @@
 """What goes on top: kinds, grams on each and on all, setting."""
 
-from .amounts import Dressing, FinishPlan, finish_plans, of_card
+from .amounts import Dressing, FinishPlan, finish_plans, of_card, shares_of
 from .kinds import FACTS, Finishing, FinishKind, Per, Topping, When
 
 __all__ = [
@@ -14,4 +14,5 @@ __all__ = [
     "When",
     "finish_plans",
     "of_card",
+    "shares_of",
 ]

@@ -113,9 +113,7 @@ def _plan(finishing: Finishing, outcome: Outcome, dressing: Dressing) -> FinishP
     lines = dressing.of(facts.card)
     own = of_card(finishing, bool(lines))
     written = sum(line.mass_g for line in lines) if own else None
-    shares = facts.parts
-    if finishing.kind is FinishKind.TOPPING:
-        shares = ((TOPPINGS[finishing.topping].name, 1.0),)
+    shares = shares_of(finishing)
     if own and written:
         shares = tuple((line.name, line.mass_g / written) for line in lines)
     hot = finishing.kind is FinishKind.FILLING and dressing.filled_hot
@@ -127,6 +125,13 @@ def _plan(finishing: Finishing, outcome: Outcome, dressing: Dressing) -> FinishP
         parts=tuple(FinishPart(name=name, mass_g=total * share) for name, share in shares), has_card=bool(lines), of_card=own,
         written_g=written, short_g=max(0.0, total - written) if written is not None else 0.0,
     )  # fmt: skip
+
+
+def shares_of(finishing: Finishing) -> tuple[tuple[str, float], ...]:
+    """What it is made of where the card has no lines for it: names with their shares, which sum to 1."""
+    if finishing.kind is FinishKind.TOPPING:
+        return ((TOPPINGS[finishing.topping].name, 1.0),)
+    return FACTS[finishing.kind].parts
 
 
 def _count_of(per: Per, outcome: Outcome, dressing: Dressing) -> int:

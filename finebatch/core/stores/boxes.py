@@ -11,6 +11,7 @@ from ..base import Interval, OneLine, Problem, Value, ask, stop
 from ..bench import DoughSpec, Report
 from ..forming import forming_of
 from ..ingredients import allergens_meant
+from .laid_on import holds, laid_on, unnamed
 
 LINER_MM = 1.5  # paper between two layers, and what is not quite flat
 MUCH_OVER = 0.25  # of what whole batches make: more over than that, and whole eggs are looked at
@@ -42,7 +43,8 @@ class Boxes(Value):
 
 
 class KindSize(Value):
-    """What a kind's cookie is like, foretold: the box it lies in, its mass, how many a batch makes and of how many eggs, how long it keeps."""
+    """What a kind's cookie is like, foretold: the box it lies in, its mass, how many a batch makes and of how many eggs, how long it keeps.
+    `allergens` are of all that is in and on it, `unnamed` what of it nobody can tell them of."""
 
     name: str
     width_mm: float
@@ -53,6 +55,7 @@ class KindSize(Value):
     eggs: int
     allergens: tuple[str, ...]
     keeps_days: float
+    unnamed: tuple[str, ...] = ()
     round: bool = True
 
 
@@ -111,15 +114,15 @@ def size_of(spec: DoughSpec, report: Report, keeps_days: float) -> KindSize | No
         wide, deep = cut
     if outcome.second is not None:  # slices lie on their cut side
         wide, deep, high = outcome.second.across_mm, outcome.second.high_mm, outcome.second.slice_mm
-    eggs = found.eggs
+    eggs, on = found.eggs, laid_on(report)
     return KindSize(
         name=spec.name, width_mm=wide, depth_mm=deep, height_mm=high, makes=first.count,
         each_g=Interval(
             value=first.baked_each_g.value + first.toppings_each_g, low=first.baked_each_g.low + first.toppings_each_g,
             high=first.baked_each_g.high + first.toppings_each_g,
         ),
-        eggs=eggs.to_buy if eggs else 0, allergens=found.dough.allergens, keeps_days=keeps_days,
-        round=not outcome.outline and outcome.second is None and cut is None,
+        eggs=eggs.to_buy if eggs else 0, allergens=holds(found.lines, on), keeps_days=keeps_days,
+        unnamed=unnamed(found.lines, on), round=not outcome.outline and outcome.second is None and cut is None,
     )  # fmt: skip
 
 
@@ -131,7 +134,14 @@ def planned(wanted: Boxes, sizes: tuple[KindSize, ...]) -> BoxPlan:
     nuts = set(allergens_meant("nuts"))
     order = bake_order(sizes, nuts if wanted.nut_free else set())
     kinds = [
-        _kind(one, size, each, wanted.boxes, order.index(number), wanted.nut_free and not nuts & set(size.allergens))
+        _kind(
+            one,
+            size,
+            each,
+            wanted.boxes,
+            order.index(number),
+            wanted.nut_free and not size.unnamed and not nuts & set(size.allergens),
+        )
         for number, (one, size, each) in enumerate(zip(wanted.kinds, sizes, counts, strict=True))
     ]
     mass = [_times(size.each_g, each) for size, each in zip(sizes, counts, strict=True)]
@@ -194,7 +204,11 @@ def batches_for(pieces: int, makes: int, eggs: int) -> float:
 
 def bake_order(sizes: tuple[KindSize, ...], nuts: set[str]) -> list[int]:
     """Numbers of the kinds in the order in which to bake them: those without nuts first where that matters, then what keeps longest."""
-    return sorted(range(len(sizes)), key=lambda n: (bool(nuts & set(sizes[n].allergens)), -sizes[n].keeps_days, n))
+    return sorted(range(len(sizes)), key=lambda n: (_may_hold(sizes[n], nuts), -sizes[n].keeps_days, n))
+
+
+def _may_hold(size: KindSize, nuts: set[str]) -> bool:
+    return bool(nuts and (size.unnamed or nuts & set(size.allergens)))
 
 
 def _kind(one: BoxKind, size: KindSize, each: int, boxes: int, order: int, apart: bool) -> KindFound:
@@ -230,6 +244,11 @@ def _problems(
             yield stop(
                 "nut_free",
                 f"{size.name} hold {', '.join(sorted(found))}: such a box is not nut-free. Take them out, or pack them in other boxes.",
+            )
+        if wanted.nut_free and size.unnamed:
+            yield stop(
+                "nut_free",
+                f"What the {size.unnamed[0]} of {size.name} hold is not known: such a box is not nut-free before the card names it.",
             )
     if high > wanted.height_mm:
         into = max(

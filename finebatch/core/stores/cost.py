@@ -17,7 +17,7 @@ from .prices import NOTHING, Cost
 
 # An oven's element or flame burns part of the time once it is hot: from a third to two thirds of its rating. Judgement.
 DUTY = (Decimal("0.35"), Decimal("0.5"), Decimal("0.65"))
-PAUSE_S = 20 * 60
+PAUSE_S = 20 * 60  # an oven idle for longer is heated anew: about what heating takes
 LEAST_SAVED = Decimal("0.02")  # of the batch: less is not worth another ingredient
 
 

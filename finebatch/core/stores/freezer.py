@@ -1,5 +1,6 @@
 """What lies in freezer, fridge and tins: how many, how old, until when, and how it gets into a day."""
 
+import math
 from collections.abc import Iterable
 from datetime import date, timedelta
 from enum import StrEnum
@@ -8,9 +9,9 @@ from typing import Literal
 from pydantic import Field, field_validator
 
 from ..base import OneLine, Problem, Value, ask, refusal
-from ..bench import DoughSpec
+from ..bench import DoughSpec, assess, times
 from ..forming import forming_of
-from ..kitchen import longest_s, typical_s
+from ..kitchen import Kitchen, longest_s, typical_s
 
 DAY_S = 86_400.0
 
@@ -72,7 +73,7 @@ class Put(Value):
 
 
 class Kept(Value):
-    """Something put away as it stands today. `usual_until` and `at_most` are from the process table; `first` is what of its kind goes out first."""
+    """Something put away as it stands today. `until` is the day that counts, `at_most` the process table's last; `first` is what of its kind goes out first."""
 
     id: str
     revision: int
@@ -147,14 +148,14 @@ def unlikely_put(put: Put, soft_or: tuple[float, float] | None, raw_egg: bool, t
     return found
 
 
-def to_bake(put: Put, count: int, thaw: bool) -> DoughSpec:
+def to_bake(put: Put, count: int, thaw: bool, kitchen: Kitchen) -> DoughSpec:
     """The dough of a day that bakes so many of what was put away: frozen pieces straight from the freezer or thawed, logs and discs out of the
-    cold. Refusal at `count` where there are not as many, at `frozen` where it cannot be baked."""
+    cold. As much dough as they are of: they may have been put by from several batches. Refusal at `count` where there are not as many, at `frozen` where it cannot be baked."""
     if put.spec is None or put.keeps is Keeps.BAKED:
         raise refusal("frozen", "This is not raw dough of a kind known here: it cannot be put into a day.")
     if count > put.left:
         raise refusal("count", f"There are {put.left} of them left. Bake fewer, or make another batch beside.")
-    spec = put.spec.model_copy(update={"shares": (), "bake_now": count})
+    spec = _so_many(put, put.spec.model_copy(update={"shares": (), "bake_now": None}), count, kitchen)
     frozen = put.at is Cold.FREEZER
     if put.keeps is Keeps.PIECES and frozen and forming_of(spec.form).freezes:
         making = spec.making.model_copy(update={"frozen": True, "thawed": thaw})
@@ -163,4 +164,14 @@ def to_bake(put: Put, count: int, thaw: bool) -> DoughSpec:
         making = spec.making.model_copy(
             update={"frozen": frozen, "thawed": frozen, "chill_h": max(spec.making.chill_h, 24.0)}
         )
-    return spec.model_copy(update={"making": making, "name": spec.name})
+    return spec.model_copy(update={"making": making})
+
+
+def _so_many(put: Put, batch: DoughSpec, count: int, kitchen: Kitchen) -> DoughSpec:
+    """Whole batches of which so many pieces are baked; of logs and discs, baked whole, the part of the batch they weigh, or are of what was put by."""
+    found = assess(batch, kitchen)
+    if put.keeps is Keeps.PIECES:
+        makes = found.outcome.pieces.count if found.outcome else count
+        return times(batch, kitchen, max(1, math.ceil(count / max(1, makes)))).model_copy(update={"bake_now": count})
+    weighed = count * put.each_g / found.dough.mass_g if put.each_g and found.dough else None
+    return times(batch, kitchen, weighed or count / put.count)

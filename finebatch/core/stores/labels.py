@@ -13,6 +13,7 @@ from ..formula import WeighedLine
 from ..ingredients import Ingredient, allergens_of, catalogue
 from ..kitchen import Kitchen
 from .label_sheet import LabelSheet
+from .laid_on import LaidOn, holds, laid_on, unnamed
 from .shopping import weight
 
 DATES = {"dmy": "%d.%m.%Y", "mdy": "%m/%d/%Y", "ymd": "%Y-%m-%d"}
@@ -74,23 +75,35 @@ _PART_NAME = {
 }  # fmt: skip
 
 
-def stuff_of(lines: tuple[WeighedLine, ...]) -> tuple[Stuff, ...]:
-    """Ingredients in descending order by mass as mixed: those of the dough, and each other part as a compound one with its own in brackets."""
+def stuff_of(report: Report) -> tuple[Stuff, ...]:
+    """Ingredients in descending order by mass as mixed: those of the dough, and each other part or finish as a compound one with its own in brackets."""
+    return by_mass((*_of_lines(report.assessment.lines), *_of_finishes(laid_on(report))))
+
+
+def _of_finishes(on: tuple[LaidOn, ...]) -> list[Stuff]:
+    finishes: dict[str, list[Stuff]] = {}
+    for one in on:
+        stuff = _plain(one.item, one.grams) if one.item else Stuff(name=one.name, grams=one.grams)
+        finishes.setdefault(one.finish, []).append(stuff)
+    return [_compound(name, by_mass(of)) for name, of in finishes.items()]
+
+
+def _compound(name: str, of: tuple[Stuff, ...]) -> Stuff:
+    return of[0] if len(of) == 1 else Stuff(name=name, grams=sum(one.grams for one in of), of=of)
+
+
+def _of_lines(lines: tuple[WeighedLine, ...]) -> list[Stuff]:
     own: dict[Part, dict[str, float]] = {}
     for line in lines:
         id, mass_g = line.reading.ingredient_id, line.reading.mass_g
         if id and mass_g:
             there = own.setdefault(line.part, {})
             there[id] = there.get(id, 0.0) + mass_g
-    found = [_plain(id, grams) for id, grams in own.pop(Part.DOUGH, {}).items()]
+    found = [_plain(catalogue()[id], grams) for id, grams in own.pop(Part.DOUGH, {}).items()]
     for part, ids in own.items():
-        of = by_mass(_plain(id, grams) for id, grams in ids.items())
-        if len(of) == 1:
-            found.append(of[0])
-        else:
-            name = _PART_NAME.get(part, part.value)
-            found.append(Stuff(name=name, grams=sum(one.grams for one in of), of=of))
-    return by_mass(found)
+        of = by_mass(_plain(catalogue()[id], grams) for id, grams in ids.items())
+        found.append(_compound(_PART_NAME.get(part, part.value), of))
+    return found
 
 
 def by_mass(stuff: Iterable[Stuff]) -> tuple[Stuff, ...]:
@@ -98,8 +111,7 @@ def by_mass(stuff: Iterable[Stuff]) -> tuple[Stuff, ...]:
     return tuple(sorted(stuff, key=lambda one: (-one.grams, one.name)))
 
 
-def _plain(id: str, grams: float) -> Stuff:
-    item = catalogue()[id]
+def _plain(item: Ingredient, grams: float) -> Stuff:
     return Stuff(name=_label_name(item), grams=grams, allergens=allergens_of([(item, grams)]))
 
 
@@ -151,26 +163,21 @@ def label_text(
 ) -> LabelText:
     """Everything that stands on it, by the dough as it now is."""
     found, stores = report.assessment, kitchen.stores
-    stuff = stuff_of(found.lines)
-    parts = [
-        (catalogue()[line.reading.ingredient_id], line.reading.mass_g or 0.0)
-        for line in found.lines
-        if line.reading.ingredient_id
-    ]
+    stuff, on = stuff_of(report), laid_on(report)
     traces = "" if label.no_traces else (label.may_contain if label.may_contain is not None else stores.may_contain)
     made = label.made_on or today
     days = label.keeps_days or (int(keeps[0]) if keeps else None)
     return LabelText(
         title=label.title or spec.name, pieces=f"{label.pieces} piece{'s' if label.pieces > 1 else ''}",
-        ingredients=ingredients_text(stuff, label.percent_of), contains=allergens_of(parts),
+        ingredients=ingredients_text(stuff, label.percent_of), contains=holds(found.lines, on),
         may_contain=f"May contain {traces.removesuffix('.')}." if traces else "", net=_net(label, report, kitchen),
         dates=_dates(made, days, kitchen), keeping=_keeping(found), nutrition=_nutrition(report) if label.nutrition else "",
-        words=label.words, maker=stores.maker, problems=tuple(_asked(label, stuff, traces, found, keeps)),
+        words=label.words, maker=stores.maker, problems=tuple(_asked(label, stuff, traces, found, keeps, unnamed((), on))),
     )  # fmt: skip
 
 
 def _asked(
-    label: Label, stuff: tuple[Stuff, ...], traces: str, found: Assessment, keeps: tuple[float, float] | None
+    label: Label, stuff: tuple[Stuff, ...], traces: str, found: Assessment, keeps: tuple[float, float] | None, unsaid: tuple[str, ...]
 ) -> list[Problem]:  # fmt: skip
     problems = label.sheet.problems()
     if not stuff:
@@ -187,6 +194,9 @@ def _asked(
                 f"Not on the list, because it cannot be weighed: “{unread[0]}”. Settle the line on the bench first.",
             )
         )
+    if unsaid:
+        message = f"Which {unsaid[0]} go on them is not said. Write it on the card as a line of its own, such as “40 g almonds”, for what it is."
+        problems.append(stop("dough_id", message))
     if not traces and not label.no_traces:
         message = "What may get in from elsewhere in this kitchen is not answered. Name it, such as “nuts and sesame”, or say that there is nothing to name."
         problems.append(stop("may_contain", message))

@@ -7,6 +7,7 @@ from pydantic import Field
 from ..base import Value
 from ..bench import DoughSpec
 from ..card import Line
+from ..finishing import FACTS, of_card, shares_of
 from ..formula import EggCount, count_eggs, weigh_lines
 from ..kitchen import EGG_SIZE, Habit
 from .said import piece_g_of
@@ -18,7 +19,8 @@ _EGGS = frozenset(("egg_whole", "egg_yolk", "egg_white"))
 
 
 class Needs(Value):
-    """Grams by ingredient, eggs as whole ones; `unread` are lines that weigh nothing because they could not be read."""
+    """Grams by ingredient, eggs as whole ones; `unread` are lines that weigh nothing because they could not be read, and what chosen finishes
+    are made of where the card has no lines for them."""
 
     grams: dict[str, float] = Field(default={})
     eggs: EggCount | None = None
@@ -37,7 +39,14 @@ def needs_of_all(batches: Iterable[tuple[DoughSpec, float]], habit: Habit) -> Ne
     eggs: list[Line] = []
     unread: dict[str, None] = {}
     for spec, times in batches:
-        for line in weigh_lines(spec.lines, habit):
+        weighed = weigh_lines(spec.lines, habit)
+        parts = {line.part for line in weighed if line.reading.mass_g}
+        for finishing in spec.finishings:
+            facts = FACTS[finishing.kind]
+            if not of_card(finishing, facts.card in parts):
+                names = ", ".join(name for name, _ in shares_of(finishing))
+                unread[f"{facts.label} ({names})"] = None
+        for line in weighed:
             id, mass_g = line.reading.ingredient_id, line.reading.mass_g
             if id is None or mass_g is None:
                 unread[line.reading.text.strip()] = None

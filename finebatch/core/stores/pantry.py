@@ -57,7 +57,7 @@ def usual_item(ingredient_id: str) -> PantryItem:
 
 
 class MoveKind(StrEnum):
-    """MoveKind something came or went: it was counted, bought, used, or thrown away."""
+    """Why something came or went: it was counted, bought, used, or thrown away."""
 
     COUNTED = "counted"
     BOUGHT = "bought"

@@ -77,6 +77,8 @@ def _packs_in(text: str) -> float | None:
             if bottom and not float(bottom):
                 return None
             value = float(top) / float(bottom) if bottom else float(top)
+            if last and not bottom:
+                return None  # "2-3 bags": which?
             last, seen = last + value, True
         else:
             return None

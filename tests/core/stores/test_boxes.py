@@ -1,16 +1,20 @@
 """Boxes: what lies in them fits, what is baked covers them, and what keeps longest is baked first."""
 
 from itertools import combinations
+from typing import Any
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from finebatch.core.base import Interval
-from finebatch.core.bench import report
+from finebatch.core.bench import DoughSpec, report
 from finebatch.core.bench.starters import starters
+from finebatch.core.card import Part
+from finebatch.core.finishing import Finishing, FinishKind, Topping
 from finebatch.core.kitchen import Kitchen
 from finebatch.core.stores.boxes import Boxes, BoxKind, KindSize, bake_order, batches_for, planned, size_of
+from tests.kit import drop_dough
 
 
 @st.composite
@@ -80,6 +84,28 @@ def test_what_keeps_longest_is_baked_first_and_nut_free_before_all() -> None:
 
     assert bake_order((kind(4), kind(21, "hazelnut"), kind(10)), set()) == [1, 2, 0]
     assert bake_order((kind(4), kind(21, "hazelnut"), kind(10)), {"hazelnut"}) == [2, 0, 1]
+
+
+@pytest.mark.parametrize(
+    "nutty",
+    [
+        {"lines": (*drop_dough().lines, drop_dough().lines[0].but(id="n", text="60 g hazelnuts", part=Part.TOPPING))},
+        {"lines": (*drop_dough().lines, drop_dough().lines[0].but(id="n", text="a bunch of moonbeams"))},
+        {"finishings": (Finishing(kind=FinishKind.TOPPING, topping=Topping.WHOLE_NUT),)},
+    ],
+    ids=["in a topping", "in a line nobody can read", "a nut without a name"],
+)
+def test_no_box_is_nut_free_by_what_was_overlooked(nutty: dict[str, Any]) -> None:
+    def stopped(spec: DoughSpec) -> bool:
+        size = size_of(spec, report(spec, Kitchen()), 4.0)
+        assert size
+        boxes = Boxes(name="Fair", kinds=(BoxKind(id="a", dough_id="a", each=2),), nut_free=True)
+        plan = planned(boxes, (size,))
+        assert plan.kinds[0].apart != any(problem.field == "nut_free" for problem in plan.problems)
+        return not plan.kinds[0].apart
+
+    assert not stopped(drop_dough())
+    assert stopped(drop_dough(**nutty))
 
 
 @pytest.mark.parametrize("starter", starters(), ids=lambda one: one.spec.name)

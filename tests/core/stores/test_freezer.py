@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from finebatch.core.base.problems import Refusal
-from finebatch.core.bench import unbaked
+from finebatch.core.bench import assess, unbaked
 from finebatch.core.kitchen import Kitchen
 from finebatch.core.stores.freezer import Cold, Keeps, Put, Taken, firsts, kept, to_bake, unlikely_put
 from tests.kit import cut_dough, drop_dough
@@ -76,11 +76,29 @@ def test_what_can_hardly_be_meant_is_asked() -> None:
 
 def test_frozen_pieces_go_into_a_day_frozen_or_thawed() -> None:
     one = put(spec=drop_dough())
-    straight, thawed = to_bake(one, 12, False), to_bake(one, 12, True)
+    straight, thawed = to_bake(one, 12, False, Kitchen()), to_bake(one, 12, True, Kitchen())
     assert (straight.making.frozen, straight.making.thawed, straight.bake_now) == (True, False, 12)
     assert thawed.making.thawed
-    logs = to_bake(put(spec=cut_dough(), keeps=Keeps.DISCS), 1, False)
+    logs = to_bake(put(spec=cut_dough(), keeps=Keeps.DISCS), 1, False, Kitchen())
     assert logs.making.thawed
+
+
+def test_as_many_are_baked_as_were_asked_for_however_many_a_batch_makes() -> None:
+    many = to_bake(put(spec=drop_dough(), count=90), 70, False, Kitchen())
+    found = assess(many, Kitchen())
+    assert found.trays
+    assert sum(found.trays.loads) == 70
+
+
+@pytest.mark.parametrize("each_g", [None, 150.0])
+def test_logs_and_discs_are_baked_whole(each_g: float | None) -> None:
+    batch = assess(cut_dough(), Kitchen()).dough
+    two = to_bake(put(spec=cut_dough(), keeps=Keeps.DISCS, count=4, each_g=each_g), 2, False, Kitchen())
+    dough = assess(two, Kitchen()).dough
+    assert dough
+    assert batch
+    assert two.bake_now is None
+    assert dough.mass_g == pytest.approx(2 * each_g if each_g else batch.mass_g / 2, rel=0.03)
 
 
 @pytest.mark.parametrize(
@@ -93,5 +111,5 @@ def test_frozen_pieces_go_into_a_day_frozen_or_thawed() -> None:
 )
 def test_what_is_not_there_cannot_be_baked(one: Put, count: int, field: str) -> None:
     with pytest.raises(Refusal) as caught:
-        to_bake(one, count, False)
+        to_bake(one, count, False, Kitchen())
     assert caught.value.problem.field == field

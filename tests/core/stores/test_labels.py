@@ -12,6 +12,7 @@ from finebatch.core.bench import DoughSpec, report
 from finebatch.core.bench.starters import starters
 from finebatch.core.card import Part
 from finebatch.core.card.headings import split_card
+from finebatch.core.finishing import Finishing, FinishKind, Topping
 from finebatch.core.kitchen import Housekeeping, Kitchen, Units
 from finebatch.core.stores.label_layout import LEAST_MM, PADDING_MM, laid_out, pages, wrapped
 from finebatch.core.stores.label_sheet import LabelPaper, LabelSheet
@@ -43,7 +44,7 @@ def test_the_heaviest_comes_first(stuff: list[tuple[str, float]]) -> None:
 
 @pytest.mark.parametrize("starter", starters(), ids=lambda one: one.spec.name)
 def test_every_starters_label_is_in_the_order_of_its_mass(starter: object) -> None:
-    stuff = stuff_of(report(starter.spec, Kitchen()).assessment.lines)  # type: ignore[attr-defined]
+    stuff = stuff_of(report(starter.spec, Kitchen()))  # type: ignore[attr-defined]
     assert stuff
     assert all(a.grams >= b.grams for a, b in pairwise(stuff))
     assert all(a.grams >= b.grams for one in stuff for a, b in pairwise(one.of))
@@ -102,6 +103,32 @@ def test_the_kitchens_own_statement_stands_for_every_label() -> None:
     assert "11/27/2026" in text.dates
     assert "kJ" in text.nutrition
     assert not text.problems
+
+
+def test_what_is_laid_on_stands_on_the_label_with_its_allergens() -> None:
+    dough = drop_dough(
+        lines=tuple(line for line in drop_dough().lines if "chocolate" not in line.text and "egg" not in line.text)
+    )
+    assert not {"egg", "soya"} & set(text_of(dough).contains)
+    dressed = text_of(
+        dough.model_copy(update={"finishings": (Finishing(kind=FinishKind.EGG_WASH), Finishing(kind=FinishKind.DIP))})
+    )
+    assert {"egg", "soya", "milk"} <= set(dressed.contains)
+    words = " ".join(word.text for word in dressed.ingredients)
+    assert "chocolate dip (" in words
+    assert "whole EGG" in words
+    assert not dressed.problems
+
+
+def test_a_nut_without_a_name_stops_the_label() -> None:
+    topped = drop_dough(finishings=(Finishing(kind=FinishKind.TOPPING, topping=Topping.HALF_NUT),))
+    (problem,) = text_of(topped).problems
+    assert problem.field == "dough_id"
+    assert "nut halves" in problem.message
+    named = (*topped.lines, topped.lines[0].but(id="nuts", text="40 g hazelnuts", part=Part.TOPPING))
+    text = text_of(topped.model_copy(update={"lines": named}))
+    assert not text.problems
+    assert "hazelnut" in text.contains
 
 
 @st.composite

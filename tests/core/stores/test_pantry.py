@@ -106,7 +106,7 @@ def test_eggs_are_counted(text: str, eggs: int) -> None:
     assert grams_said(text, EGGS, Kitchen(), EGG_G) == pytest.approx(eggs * EGG_G)
 
 
-@pytest.mark.parametrize("text", ["", "lots", "-2", "−300 g", "1/0 bags", "some flour", "bag of wheels"])
+@pytest.mark.parametrize("text", ["", "lots", "-2", "−300 g", "1/0 bags", "2-3 bags", "some flour", "bag of wheels"])
 def test_what_cannot_be_told_is_said_at_the_field(text: str) -> None:
     with pytest.raises(Refusal) as caught:
         grams_said(text, FLOUR, Kitchen(), None)

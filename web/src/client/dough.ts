@@ -48,6 +48,12 @@ export async function editDough(id: string, edit: Edit) {
   outbox.put({ kind: "save-dough", id, revision: saved.revision, spec: edit(spec) });
 }
 
+/** The name of a dough on the shelf; empty until it is known. */
+export function useDoughName(id: string): string {
+  const { data } = useQuery({ queryKey: keys.dough(id), queryFn: () => doughNow(id), enabled: id !== "" });
+  return data?.spec.name ?? "";
+}
+
 export function useDough(id: string | undefined) {
   const client = useQueryClient();
   const { entries, away } = useOutbox();

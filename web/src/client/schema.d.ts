@@ -1260,7 +1260,8 @@ export interface paths {
         };
         /**
          * List Makes
-         * @description What of these doughs, or of the latest on the shelf, can be made now: the most possible first. Nothing without a pantry.
+         * @description What of these doughs, or of the latest on the shelf, can be made now: the most possible first. Nothing without a pantry,
+         *     and none that takes nothing of what it keeps count of.
          */
         get: operations["listMakes"];
         put?: never;
@@ -5110,7 +5111,7 @@ export interface components {
         Keeps: "pieces" | "logs" | "discs" | "baked";
         /**
          * Kept
-         * @description Something put away as it stands today. `usual_until` and `at_most` are from the process table; `first` is what of its kind goes out first.
+         * @description Something put away as it stands today. `until` is the day that counts, `at_most` the process table's last; `first` is what of its kind goes out first.
          */
         Kept: {
             /** Id */
@@ -5183,6 +5184,7 @@ export interface components {
         /**
          * KindSize
          * @description What a kind's cookie is like, foretold: the box it lies in, its mass, how many a batch makes and of how many eggs, how long it keeps.
+         *     `allergens` are of all that is in and on it, `unnamed` what of it nobody can tell them of.
          */
         KindSize: {
             /** Name */
@@ -5202,6 +5204,11 @@ export interface components {
             allergens: string[];
             /** Keeps Days */
             keeps_days: number;
+            /**
+             * Unnamed
+             * @default []
+             */
+            unnamed: string[];
             /**
              * Round
              * @default true
@@ -6260,7 +6267,7 @@ export interface components {
         };
         /**
          * MoveKind
-         * @description MoveKind something came or went: it was counted, bought, used, or thrown away.
+         * @description Why something came or went: it was counted, bought, used, or thrown away.
          * @enum {string}
          */
         MoveKind: "counted" | "bought" | "used" | "thrown";

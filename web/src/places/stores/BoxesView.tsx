@@ -237,6 +237,7 @@ function BoxFields(props: {
 
 /** What to bake in which order, and the way on: to the list, to the day, to the labels. */
 function ToBake({ plan, boxes }: { plan: BoxPlan; boxes: Boxes }) {
+  const { things: labels } = useThings("label");
   const [labelled, setLabelled] = useState(false);
   const inOrder = plan.kinds.toSorted((a, b) => a.order - b.order);
   const words = inOrder.map((kind) => `dough=${kind.dough_id},${kind.times}`).join("&");
@@ -245,12 +246,18 @@ function ToBake({ plan, boxes }: { plan: BoxPlan; boxes: Boxes }) {
     .map((kind) => `dough=${kind.dough_id},${kind.times}${kind.apart ? ",,,,,,,,ahead" : ""}`)
     .join("&");
   const label = () => {
-    for (const kind of inOrder)
+    for (const kind of inOrder) {
+      const own = `label-${boxes.name.replace(/[^A-Za-z0-9]+/g, "-").slice(0, 20)}-${kind.dough_id}`.slice(
+        0,
+        64,
+      );
+      if (labels.some((one) => one.id === own)) continue;
       addThing(
         newLabel(kind.dough_id, { pieces: kind.each, copies: boxes.boxes ?? 1 }),
         `Label: ${kind.size.name}`,
-        `label-${boxes.name.replace(/[^A-Za-z0-9]+/g, "-").slice(0, 20)}-${kind.dough_id}`.slice(0, 64),
+        own,
       );
+    }
     setLabelled(true);
   };
   return (

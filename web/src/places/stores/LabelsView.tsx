@@ -1,6 +1,7 @@
 /** Labels: what must stand on them by the dough as it now is, laid on one's own sheets, never cut. */
 import { Link, useNavigate, useParams } from "react-router";
 import type { Kitchen, Schemas } from "../../client/api";
+import { useDoughName } from "../../client/dough";
 import { addThing, changeThing, type Label, useLabelDraft, useThings } from "../../client/stores";
 import { within } from "../../client/within";
 import { GuideDrawing } from "../../drawing/guide";
@@ -65,8 +66,8 @@ export function LabelsView({ kitchen }: ViewProps) {
 }
 
 function DoughName({ id, title }: { id: string; title: string }) {
-  const { data } = useLabelDraft(newLabel(id, { no_traces: true }));
-  return <>{title || data?.text.title || "…"}</>;
+  const name = useDoughName(id);
+  return <>{title || name || "…"}</>;
 }
 
 /** What stands on every label of this kitchen. */

@@ -103,7 +103,7 @@ export function ShoppingListView({ id, kitchen }: { id: string; kitchen: Kitchen
               Something this list was made for is not there any more: it is left out.
             </Note>
           )}
-          <Told title="Not read, so not on the list" rows={shopping.unread} />
+          <Told title="Not weighed, so not on the list" rows={shopping.unread} />
           <Told title="There is enough" rows={shopping.enough} />
           <Told title="Left over" rows={shopping.left_overs} />
           <div className="no-print">

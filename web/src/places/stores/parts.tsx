@@ -1,6 +1,7 @@
 /** What the views of the stores share: doughs to choose from, money, today, tables to read in. */
 import { useDeferredValue, useState } from "react";
 import type { Kitchen, Problem } from "../../client/api";
+import { useDoughName } from "../../client/dough";
 import { useShelf } from "../../client/doughs";
 import { putThingAside, putThingBack } from "../../client/stores";
 import { Select } from "../../pieces/choice";
@@ -37,7 +38,13 @@ export function DoughSelect(props: {
   const [words, setWords] = useState("");
   const shelf = useShelf({ words: useDeferredValue(words.trim()) });
   const doughs = (shelf.doughs ?? []).filter((dough) => dough.readable);
-  const options = doughs.map((dough) => [dough.id, dough.name] as const);
+  const chosen = useDoughName(props.value);
+  const found = doughs.map((dough) => [dough.id, dough.name] as const);
+  // What is chosen stands there, however far down the shelf it is.
+  const options =
+    !props.value || doughs.some((dough) => dough.id === props.value)
+      ? found
+      : [[props.value, chosen] as const, ...found];
   return (
     <div className="grid gap-2">
       {(words !== "" || (shelf.total ?? 0) > SEARCHED_FROM) && (
