@@ -50,18 +50,18 @@ class _Look:
 
 
 class Looking:
-    """The plan that is looked on at, if there is one. What began by itself makes way for what comes after it."""
+    """The plans that are looked on at: the first of them now, what came after it when its turn comes. What began by itself makes way for what
+    comes after it."""
 
     def __init__(self, worker: Worker) -> None:
         self._worker = worker
-        self._look: _Look | None = None
+        self._looks: list[_Look] = []
         self._tasks: set[asyncio.Task[SavedPlan]] = set()
         self._bettered: dict[str, set[int]] = {}  # the revisions of each plan that looking made of it
 
     def begin(self, store: Store, saved: SavedPlan) -> None:
         """Look for a better plan than one just made, by itself."""
-        if self._look is not None and self._look.by_itself:
-            self.stop(self._look.saved.id)
+        self._make_way()
         task = asyncio.create_task(self._run(store, _Look(saved, True), Search()))
         self._tasks.add(task)
         task.add_done_callback(self._over)
@@ -74,40 +74,53 @@ class Looking:
 
     async def on(self, store: Store, saved: SavedPlan, how: Search) -> SavedPlan:
         """Look on at a plan for a while, and give what there is then. BusyLookingError where another is looked on at by somebody's wish."""
-        if self._look is not None:
-            if not self._look.by_itself:
-                raise BusyLookingError
-            self.stop(self._look.saved.id)
+        if any(not look.by_itself for look in self._looks):
+            raise BusyLookingError
+        self._make_way()
         return await self._run(store, _Look(saved, False), how)
 
-    async def _run(self, store: Store, look: _Look, how: Search) -> SavedPlan:
-        while self._look is not None:
-            await self._look.news.wait()
-        self._look = look
+    def _make_way(self) -> None:
+        for look in self._looks:
+            if look.by_itself:
+                self._stop(look)
 
+    async def _run(self, store: Store, look: _Look, how: Search) -> SavedPlan:
         async def heard(plan: Plan) -> None:
             if plan != look.saved.plan:
                 look.saved = await run_in_threadpool(_kept, store, look.saved, plan)
                 self._bettered.setdefault(look.saved.id, set()).add(look.saved.revision)
                 look.tell(looking=True)
 
+        self._looks.append(look)
         # Stopped, or changed meanwhile by the baker: then what was looked for is no use.
         with contextlib.suppress(StoppedError, StaleError, NotThereError):
             try:
+                while self._looks[0] is not look:
+                    await self._looks[0].news.wait()
+                if look.stopped:
+                    return look.saved
                 begun = (look.saved.plan, look.saved.request.when, how, datetime.now(UTC))
                 await heard(await self._worker.run(better_plan, *begun, heard=heard, of=look))
                 if not look.stopped and look.saved.plan.helps is None and look.saved.plan.start > datetime.now(UTC):
                     await heard(await self._worker.run(helped, look.saved.plan, of=look))
             finally:
-                self._look = None
+                self._looks.remove(look)
                 look.tell(looking=False)
         return look.saved
 
-    def stop(self, plan_id: str) -> None:
-        """Stop looking on at this plan, if it is."""
-        if self._look is not None and self._look.saved.id == plan_id:
-            self._look.stopped = True
-            self._worker.stop(self._look)
+    def _stop(self, look: _Look) -> None:
+        look.stopped = True
+        self._worker.stop(look)
+
+    def _of(self, plan_id: str) -> list[_Look]:
+        return [look for look in self._looks if look.saved.id == plan_id]
+
+    async def stop(self, plan_id: str) -> None:
+        """Stop looking on at this plan, if it is; what was found and is being kept is kept by then."""
+        for look in self._of(plan_id):
+            self._stop(look)
+            while look.progress.looking:
+                await look.news.wait()
 
     def only_bettered(self, plan_id: str, was: int, now: int) -> bool:
         """Whether nothing but a better order of the same day came between two revisions: what a baker says of the one holds of the other."""
@@ -115,7 +128,7 @@ class Looking:
 
     async def follow(self, saved: SavedPlan) -> AsyncIterator[str]:
         """What is told of the looking at a plan, as server-sent events: how it stands, and then every news, until it is over."""
-        look = self._look if self._look is not None and self._look.saved.id == saved.id else None
+        look = next(iter(self._of(saved.id)), None)
         if look is None:
             yield _event(Progress(revision=saved.revision, looking=False))
             return

@@ -3,11 +3,14 @@
 import json
 import time
 from datetime import UTC, datetime, timedelta
+from typing import Any
 
 import icalendar
 import pytest
 from fastapi.testclient import TestClient
 
+from finebatch.api import looking
+from finebatch.store.plans import SavedPlan
 from tests.kit import cut_dough, drop_dough
 
 DROPS, ROUNDS = (
@@ -236,6 +239,25 @@ def test_a_change_of_mind_ends_the_looking_and_stands(client: TestClient) -> Non
     assert change(client, first, {"kind": "time_lost", "minutes": 10}).status_code == 409
     news(client, first)
     assert client.get(f"/api/plans/{first['id']}").json() == changed.json()
+
+
+def test_a_change_while_a_better_plan_is_just_being_kept_stands(
+    client: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    kept = looking._kept
+
+    def slowly(*arguments: Any) -> SavedPlan:
+        saved = kept(*arguments)
+        time.sleep(0.5)
+        return saved
+
+    monkeypatch.setattr(looking, "_kept", slowly)
+    asked = {"doughs": shelved(client, DROPS, ROUNDS), "at": soon(), "racks": 2}
+    first = client.post("/api/plans", json=asked, params={"first": True}).json()
+    while client.get(f"/api/plans/{first['id']}").json()["revision"] == first["revision"]:
+        time.sleep(0.02)
+    changed = change(client, first, {"kind": "time_lost", "minutes": 10})
+    assert changed.status_code == 200, changed.json()
 
 
 def test_a_second_new_plan_takes_the_place_of_the_first_in_being_looked_on_at(client: TestClient) -> None:

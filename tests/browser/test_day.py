@@ -266,6 +266,7 @@ def test_so_many_cookies_are_asked_for_and_the_plan_has_them(page: Page, shared:
     expect(page.get_by_label("Batches", exact=True)).to_have_value("2")
     expect(page.get_by_text("An egg may have to be shared out.")).to_have_count(0)
     page.get_by_label("Makes", exact=True).fill(str(batch * 2 - 3))
+    page.get_by_text("As soon as can be").click()
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_test_id("plan-end")).to_be_visible(timeout=60_000)
     trays = page.get_by_role("list", name="By the clock")

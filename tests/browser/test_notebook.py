@@ -29,6 +29,7 @@ def test_a_bake_is_written_down_in_under_a_minute_and_the_bench_knows_it(page: P
     came = page.get_by_role("region", name="What comes out")
     expect(came.get_by_text("from the dough alone")).to_be_visible()
     page.get_by_role("button", name="How sure?").click()
+    expect(page.get_by_role("button", name="What moved it")).to_be_visible()
     page.get_by_role("link", name="Write down a bake of it").click()
     sheet = page.get_by_role("dialog", name="Write down a bake")
     expect(sheet.get_by_role("radio", name="golden")).to_be_visible()

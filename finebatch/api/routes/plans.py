@@ -286,7 +286,7 @@ async def look_on(plan_id: str, request: LookOn, store: TheStore, looking: TheLo
 @router.delete("/{plan_id}/search", operation_id="stopLooking", status_code=status.HTTP_204_NO_CONTENT)
 async def stop_looking(plan_id: str, looking: TheLooking) -> None:
     """Stop looking on at this plan."""
-    looking.stop(plan_id)
+    await looking.stop(plan_id)
 
 
 @router.get(
@@ -337,7 +337,7 @@ async def _looked_at(
 ) -> tuple[SavedPlan | None, SavedPlan]:  # fmt: skip
     """What was answered to this key before, and the plan the baker looked at, which is not looked on at any more. StaleError if it has changed
     since by anything but that."""
-    looking.stop(plan_id)
+    await looking.stop(plan_id)
     before, saved = await run_in_threadpool(_stands, store, plan_id, key)
     if before:
         before = await run_in_threadpool(_said, store, before)

@@ -27,8 +27,10 @@ export function KnownNow({ of, kitchen }: { of: Schemas["Evidences"]; kitchen: K
 }
 
 export function Evidence(props: { spec: DoughSpec; kitchen: Kitchen; numbers?: Named }) {
-  const { data } = useEvidence(props.spec, props.kitchen);
+  const { data, isPending } = useEvidence(props.spec, props.kitchen);
   const [open, setOpen] = useState(false);
+  // As high as what comes: what stands below is about to be tapped.
+  if (isPending) return <p className="min-h-29 text-plain text-quiet">What is known is being weighed…</p>;
   if (!data) return null;
   // Where bakes have no numbers, all of them together tell enough.
   const together = !props.numbers && data.pieces.some(({ source }) => source === "own");
