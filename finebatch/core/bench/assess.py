@@ -24,6 +24,7 @@ from ..dough import (
     propose,
     strangeness,
     styles,
+    unseen,
     wanting,
     warnings_of,
 )
@@ -282,7 +283,7 @@ def kin_of(spec: DoughSpec, kitchen: Kitchen) -> tuple[tuple[tuple[str, float], 
     parts = dough_parts(weigh_lines(spec.lines, kitchen.habit))
     mix = mix_of_dough(parts, spec.making)
     _, dough, style = portioned_dough(spec, parts, mix, kitchen)
-    return tuple(style.shares.items()), strangeness(dough.percentages, style, mix.polyol > 0)
+    return tuple(style.shares.items()), strangeness(dough.percentages, style, mix.polyol > 0 or unseen(parts))
 
 
 def crust_ln_of(spec: DoughSpec, kitchen: Kitchen) -> float:

@@ -1,7 +1,7 @@
 """The dough as made: its family, balance, method, weigh-in and keeping."""
 
 from .amounts import amounts_by_role
-from .balance import Balance, balance_of, water_activity
+from .balance import Balance, balance_of, leanings, water_activity
 from .cautions import warnings_of
 from .dough import Dough, dough_of, mix_of_dough
 from .keeping import LONGEST_CHILL_S, keeping_raw
@@ -18,7 +18,7 @@ from .method import (
     propose,
     ready_steps,
 )
-from .styles import Style, Usual, strangeness, styles
+from .styles import Style, Usual, strangeness, styles, unseen
 from .wanting import wanting
 from .weigh_in import Rescue, Target, WeighIn, as_weighed, rescue, targets
 
@@ -47,6 +47,7 @@ __all__ = [
     "chill_hours",
     "dough_of",
     "keeping_raw",
+    "leanings",
     "linked",
     "looks_of",
     "mix_of_dough",
@@ -58,6 +59,7 @@ __all__ = [
     "strangeness",
     "styles",
     "targets",
+    "unseen",
     "wanting",
     "warnings_of",
     "water_activity",

@@ -126,50 +126,68 @@ def textures_of(
     parts: list[tuple[Ingredient, float]], percentages: dict[str, float], mix: Mix, activity: float
 ) -> tuple[Tendency, ...]:
     """Five leanings, the strongest first. Rules of thumb of the trade, each with the figures that speak for it."""
-    dough_g = sum(grams for _, grams in parts)
-    invert = 100 * mix.invert
+    if sum(grams for _, grams in parts) <= 0:
+        return ()
     binder = percentages["egg"] + percentages["liquid"]
     fat, sugar = percentages["fat"], percentages["sugar"]
     gas = percentages["powder"] + percentages["soda"]
-    flour_share = 100 * mix.flour
-    table = {
-        "crisp": [
-            (_ramp(activity, 0.55, 0.25), f"little water left (activity about {activity:.2f})"),
-            (_ramp(sugar, 60, 120), f"sugar {sugar:.0f}% of flour hardens as it cools"),
-            (_ramp(binder, 35, 10), f"egg and liquid only {binder:.0f}%"),
-        ],
-        "chewy": [
-            (_ramp(activity, 0.4, 0.65), f"keeps water (activity about {activity:.2f})"),
-            (_ramp(invert, 0.2, 1.5), f"syrupy sugars {invert:.1f}% of the dough"),
-            (_ramp(sugar, 45, 85), f"sugar {sugar:.0f}% of flour"),
-        ],
-        "cakey": [
-            (_ramp(binder, 20, 50), f"egg and liquid {binder:.0f}% of flour"),
-            (_ramp(gas, 0.5, 3), f"soda and powder {gas:.1f}%"),
-            (_ramp(sugar, 90, 45), f"sugar {sugar:.0f}% leaves the crumb to set"),
-        ],
-        "short": [
-            (_ramp(fat, 40, 72), f"fat {fat:.0f}% of flour"),
-            (_ramp(binder, 25, 5), f"egg and liquid only {binder:.0f}%"),
-            (_ramp(mix.network_protein / max(mix.flour, 0.01), 0.12, 0.07), "little gluten"),
-        ],
-        "crumbly": [
-            (_ramp(binder, 18, 3), f"little to bind it: egg and liquid {binder:.0f}%"),
-            (_ramp(fat, 50, 85), f"fat {fat:.0f}% of flour"),
-            (_ramp(flour_share, 30, 55), f"flour {flour_share:.0f}% of the dough"),
-        ],
+    said = {
+        "crisp": (
+            f"little water left (activity about {activity:.2f})",
+            f"sugar {sugar:.0f}% of flour hardens as it cools",
+            f"egg and liquid only {binder:.0f}%",
+        ),
+        "chewy": (
+            f"keeps water (activity about {activity:.2f})",
+            f"syrupy sugars {100 * mix.invert:.1f}% of the dough",
+            f"sugar {sugar:.0f}% of flour",
+        ),
+        "cakey": (
+            f"egg and liquid {binder:.0f}% of flour",
+            f"soda and powder {gas:.1f}%",
+            f"sugar {sugar:.0f}% leaves the crumb to set",
+        ),
+        "short": (f"fat {fat:.0f}% of flour", f"egg and liquid only {binder:.0f}%", "little gluten"),
+        "crumbly": (
+            f"little to bind it: egg and liquid {binder:.0f}%",
+            f"fat {fat:.0f}% of flour",
+            f"flour {100 * mix.flour:.0f}% of the dough",
+        ),
     }
-    if dough_g <= 0:
-        return ()
-    found = [
-        Tendency(
-            name=name,
-            score=round(100 * sum(weight for weight, _ in causes) / len(causes)),
-            reasons=tuple(reason for weight, reason in sorted(causes, key=lambda cause: -cause[0]) if weight > 0.35),
+    found = []
+    for name, causes in _causes(percentages, mix, activity).items():
+        speaking = sorted(zip(causes, said[name], strict=True), key=lambda cause: -cause[0])
+        found.append(
+            Tendency(
+                name=name,
+                score=round(100 * sum(causes) / len(causes)),
+                reasons=tuple(reason for weight, reason in speaking if weight > 0.35),
+            )
         )
-        for name, causes in table.items()
-    ]
     return tuple(sorted(found, key=lambda tendency: -tendency.score))
+
+
+def leanings(percentages: dict[str, float], mix: Mix, activity: float) -> dict[str, float]:
+    """The same five, 0 to 100 and not rounded: for a search, which must feel every small step."""
+    return {name: 100 * sum(causes) / len(causes) for name, causes in _causes(percentages, mix, activity).items()}
+
+
+def _causes(percentages: dict[str, float], mix: Mix, activity: float) -> dict[str, tuple[float, float, float]]:
+    """How strongly each of three things speaks for a texture, 0 to 1."""
+    binder = percentages["egg"] + percentages["liquid"]
+    fat, sugar = percentages["fat"], percentages["sugar"]
+    gas = percentages["powder"] + percentages["soda"]
+    return {
+        "crisp": (_ramp(activity, 0.55, 0.25), _ramp(sugar, 60, 120), _ramp(binder, 35, 10)),
+        "chewy": (_ramp(activity, 0.4, 0.65), _ramp(100 * mix.invert, 0.2, 1.5), _ramp(sugar, 45, 85)),
+        "cakey": (_ramp(binder, 20, 50), _ramp(gas, 0.5, 3), _ramp(sugar, 90, 45)),
+        "short": (
+            _ramp(fat, 40, 72),
+            _ramp(binder, 25, 5),
+            _ramp(mix.network_protein / max(mix.flour, 0.01), 0.12, 0.07),
+        ),
+        "crumbly": (_ramp(binder, 18, 3), _ramp(fat, 50, 85), _ramp(100 * mix.flour, 30, 55)),
+    }
 
 
 def _ramp(value: float, none: float, full: float) -> float:

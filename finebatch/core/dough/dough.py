@@ -5,7 +5,7 @@ from ..base import Interval, Value
 from ..formula import Role, mass_of, percentages_of
 from ..ingredients import Ingredient, allergens_of, may_contain_of
 from .making import Making
-from .styles import ONE_FAMILY, Style, blended, distance, styles, weights
+from .styles import ONE_FAMILY, Style, blended, distance, styles, unseen, weights
 
 VOLUME_LN_SD = 0.06  # what scoops and fingers add to the density's own uncertainty
 
@@ -78,7 +78,9 @@ def dough_of(
         percentages=percentages,
         style_id=style.id,
         style_label=style.label,
-        closeness="between"
+        closeness="unlike most, nearest to"
+        if unseen(parts)
+        else "between"
         if shares[style.id] <= ONE_FAMILY
         else "close to"
         if far < 0.9

@@ -6,7 +6,8 @@ from functools import cache
 
 from ..bakemodel import Ends, EndStyle
 from ..base import Value, number, rows
-from ..formula import AXES
+from ..formula import AXES, Role, mass_of, role_of
+from ..ingredients import Ingredient
 
 
 class Usual(Value):
@@ -91,9 +92,26 @@ def distance(percentages: dict[str, float], style: Style) -> float:
 STRANGE_FROM, STRANGEST = 0.9, 1.5
 
 
-def strangeness(percentages: dict[str, float] | None, style: Style, sugar_alcohol: bool) -> float:
+# What binds in place of egg, and no egg: the model was fitted on none of it.
+_NO_EGG = frozenset(("flax_egg", "chia_egg", "aquafaba"))
+LEAST_GLUTEN_SHARE = 0.3  # of the flour that has any: below it a dough is a gluten-free one
+
+
+def unseen(parts: list[tuple[Ingredient, float]]) -> bool:
+    """Whether a dough is bound or made of what the model has never seen: no egg but what stands in for it, or hardly any gluten."""
+    flour_g = mass_of(parts, Role.FLOUR)
+    gluten_g = sum(
+        grams
+        for item, grams in parts
+        if role_of(item) is Role.FLOUR and any(a.startswith("gluten") for a in item.allergens)
+    )
+    stands_in = any(item.id in _NO_EGG for item, _ in parts)
+    return stands_in or (flour_g > 0 and gluten_g < LEAST_GLUTEN_SHARE * flour_g)
+
+
+def strangeness(percentages: dict[str, float] | None, style: Style, never_seen: bool) -> float:
     """How much more than usual the model may miss a dough: 1 like its family to 1.5 unlike any, by judgement (docs/learning.md). Sugar
-    alcohols and doughs without flour are strange to all.
+    alcohols, doughs without flour and what is `unseen` are strange to all.
 
     >>> strangeness(None, styles()["rolled_ball"], False)
     1.5
@@ -101,7 +119,7 @@ def strangeness(percentages: dict[str, float] | None, style: Style, sugar_alcoho
     if percentages is None:
         return STRANGEST
     far = distance(percentages, style)
-    beyond = (far - STRANGE_FROM) / STRANGE_FROM + (1.0 if sugar_alcohol else 0.0)
+    beyond = (far - STRANGE_FROM) / STRANGE_FROM + (1.0 if never_seen else 0.0)
     return max(1.0, min(STRANGEST, 1 + beyond))
 
 

@@ -8,7 +8,7 @@ from .cutters import Cutter, outline
 from .log import LogForm
 from .pan import PanForm, PanShape
 from .pieces import Pieces, Roll
-from .protocol import SlicedLog, Wanted, WholeTrays
+from .protocol import Size, SlicedLog, Wanted, WholeTrays
 from .registry import AnyForm, Form, forming_of, pieces_of
 from .rope import Figure, RopeForm
 from .rusk import Cooling, RuskForm, slice_rusk
@@ -37,6 +37,7 @@ __all__ = [
     "RuskForm",
     "ScoopForm",
     "SheetForm",
+    "Size",
     "SlicedLog",
     "Wanted",
     "WholeTrays",

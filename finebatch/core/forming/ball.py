@@ -12,8 +12,8 @@ from ..base import Problem, Value
 from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
-from .portioning import one_piece, portioned
-from .protocol import Forming, Pace, Wanted, Widening, times_over
+from .portioning import one_piece, portion_size, portioned
+from .protocol import Forming, Pace, Size, Wanted, Widening, times_over
 
 
 class BallBy(StrEnum):
@@ -66,6 +66,7 @@ class Rolling(Forming[BallForm]):
     verb = "Roll"
     step = "form_ball"
     size_is = "portion_g"
+    counted_by_mass = True
     hot_words = "fill the dents level while they are soft; jam from the pan burns"
     widened_by = Widening(field="portion_g", least=3, most=400)
 
@@ -109,6 +110,13 @@ class Rolling(Forming[BallForm]):
 
     def more(self, form: BallForm, factor: float) -> BallForm:
         return form.but(count=times_over(form.count, factor, 400)) if form.by is BallBy.COUNT else form
+
+    def sizes(self, form: BallForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        press = (Size(field="pressed_mm", low=6, high=20, step=1),) if form.pressed_mm else ()
+        return (portion_size(style), *press)
+
+    def resized(self, form: BallForm, figures: dict[str, float]) -> BallForm:
+        return form.model_copy(update={**figures, "by": BallBy.GRAMS})
 
     def sized(self, form: BallForm, piece_g: float, factor: float) -> BallForm:
         return form.model_copy(update={"portion_g": piece_g * factor, "by": BallBy.GRAMS})

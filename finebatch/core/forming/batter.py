@@ -11,7 +11,7 @@ from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
 from .portioning import one_piece, portioned
-from .protocol import Forming, Pace, Wanted, Widening
+from .protocol import Forming, Pace, Size, Wanted, Widening
 
 
 class BatterForm(Value):
@@ -56,6 +56,7 @@ class Spreading(Forming[BatterForm]):
     step = "form_spread_wafer"
     hot_words = "lift and curl each while it is pliable, what stiffens goes back in for a minute; hot sugar burns"
     size_is = "spoon_ml"
+    counted_by_mass = True
     widened_by = Widening(field="spoon_ml", least=1, most=60)
 
     def shaping_says(self, form: BatterForm, pieces: int) -> str:
@@ -84,6 +85,9 @@ class Spreading(Forming[BatterForm]):
             )
             raise refusal("wish", message)
         return form.but(spoon_ml=spoon_ml)
+
+    def sizes(self, form: BatterForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (Size(field="spoon_ml", low=3, high=15, step=1.25), Size(field="spread_mm", low=2, high=6, step=0.5))
 
     def sized(self, form: BatterForm, piece_g: float, factor: float) -> BatterForm:
         return form.model_copy(update={"spoon_ml": form.spoon_ml * factor})

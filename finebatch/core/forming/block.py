@@ -9,8 +9,8 @@ from ..base import Problem, Value
 from ..dough import Style
 from ..kitchen import FREEZER_C, FRIDGE_C, Tray
 from .pieces import Pieces
-from .portioning import one_piece, portioned
-from .protocol import Forming, Wanted, Widening
+from .portioning import one_piece, portion_size, portioned
+from .protocol import Forming, Size, Wanted, Widening
 
 
 class BlockForm(Value):
@@ -40,6 +40,7 @@ class Cubing(Forming[BlockForm]):
     verb = "Cut"
     step = "form_slice"
     size_is = "portion_g"
+    counted_by_mass = True
     widened_by = Widening(field="portion_g", least=3, most=400)
 
     def piece_mass_g(self, form: BlockForm, dough_g: float, density_g_ml: float) -> float:
@@ -58,6 +59,9 @@ class Cubing(Forming[BlockForm]):
 
     def for_count(self, form: BlockForm, wanted: Wanted) -> BlockForm:
         return form.but(portion_g=wanted.dough_g / wanted.count)
+
+    def sizes(self, form: BlockForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (portion_size(style),)
 
     def sized(self, form: BlockForm, piece_g: float, factor: float) -> BlockForm:
         return form.model_copy(update={"portion_g": piece_g * factor})

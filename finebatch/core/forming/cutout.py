@@ -14,7 +14,7 @@ from .cutters import Cutter, outline
 from .cutting import also_pattern_of, area_of, cut, pattern_of, roll_size_mm
 from .nesting import BOARD_MM, CUT_GAP_MM, RAGGED_RIM_MM
 from .pieces import Pieces, Roll
-from .protocol import Forming, Pace, SlicedLog, Wanted, Widening
+from .protocol import Forming, Pace, Size, SlicedLog, Wanted, Widening
 from .rolled import equal_round_mm, largest_for, sheet_edge, sheet_thickness_mm
 
 MOST_CORNERS = 400
@@ -151,6 +151,9 @@ class Cutting(Forming[CutoutForm]):
 
     def rolled_to(self, form: CutoutForm, wanted: Wanted, sheet_mm: tuple[float, float]) -> CutoutForm:
         return form.but(thickness_mm=sheet_thickness_mm(wanted.dough_g / form.parts, wanted.density_g_ml, sheet_mm))
+
+    def sizes(self, form: CutoutForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (Size(field="cutter_mm", low=35, high=100, step=5), Size(field="thickness_mm", low=3, high=8, step=0.5))
 
     def sized(self, form: CutoutForm, piece_g: float, factor: float) -> CutoutForm:
         return form.model_copy(update={"cutter_mm": form.cutter_mm * factor**0.5})

@@ -10,7 +10,7 @@ from ..base import Guide, Problem, Value, refusal, stop
 from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
-from .protocol import Forming, Pace, SlicedLog, Wanted, Widening, times_over
+from .protocol import Forming, Pace, Size, SlicedLog, Wanted, Widening, times_over
 from .slicing_rule import RULE_DEEP_MM, slicing_rule
 
 MOST_LOGS = 6
@@ -124,6 +124,9 @@ class Slicing(Forming[LogForm]):
             for one in found
             if LOG_LENGTHS_MM[0] <= slice_log(wanted.dough_g, one, wanted.density_g_ml).length_mm <= LOG_LENGTHS_MM[1]
         )
+
+    def sizes(self, form: LogForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (Size(field="log_mm", low=28, high=60, step=1), Size(field="slice_mm", low=5, high=12, step=0.5))
 
     def sized(self, form: LogForm, piece_g: float, factor: float) -> LogForm:
         return form.model_copy(update={"log_mm": form.log_mm * factor**0.5})

@@ -12,7 +12,7 @@ from ..base import Guide, Ink, Mark, Problem, Ring, RingMark, RoundMark, Value, 
 from ..dough import Style
 from ..kitchen import Tray, longest_s
 from .pieces import Pieces
-from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays, times_over
+from .protocol import Forming, Pace, Size, SlicedLog, Wanted, WholeTrays, times_over
 
 
 class PanShape(StrEnum):
@@ -191,6 +191,17 @@ class Pressing(Forming[PanForm]):
             return grid_for(form, wanted.count)
         except ValueError as error:
             raise refusal("wish", f"That cannot be cut: {error}.") from error
+
+    def sizes(self, form: PanForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (
+            Size(
+                field="thickness_mm",
+                low=8,
+                high=20,
+                step=0.5,
+                of_dough_g=form.area_mm2 * form.pans * density_g_ml / 1000,
+            ),
+        )
 
     def sized(self, form: PanForm, piece_g: float, factor: float) -> PanForm:
         """The dough stays: a smaller pan is a thicker one."""

@@ -3,6 +3,7 @@
 from ..base import Problem, ask, stop
 from ..dough import Style
 from .pieces import Pieces
+from .protocol import Size
 
 UNUSUAL_G = (4.0, 250.0)
 
@@ -38,3 +39,8 @@ def portioned(piece: Pieces, dough_g: float, style: Style, field: str) -> tuple[
 def one_piece(mass_g: float, width_mm: float, height_mm: float) -> Pieces:
     """One raw piece, not counted yet."""
     return Pieces(count=0, mass_g=mass_g, raw_diameter_mm=width_mm, raw_height_mm=height_mm, leftover_g=0.0)
+
+
+def portion_size(style: Style) -> Size:
+    """A portion of what is usual for the family."""
+    return Size(field="portion_g", low=style.portion_low_g, high=style.portion_high_g, step=1.0)

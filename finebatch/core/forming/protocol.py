@@ -36,6 +36,17 @@ class Widening(Value):
     most: float
 
 
+class Size(Value):
+    """A figure of a form that may be anything from `low` to `high`, made in kitchen steps of `step`. With `of_dough_g` it is none of the form's
+    fields: so many grams of dough make one unit of it."""
+
+    field: str
+    low: float
+    high: float
+    step: float
+    of_dough_g: float = 0.0
+
+
 class Wanted(Value):
     """A wish for so many pieces, with the dough there is. `baked_log_mm` is the width and length of the baked log, where
     there is one to slice."""
@@ -96,6 +107,7 @@ class Forming(ABC, Generic[F]):
     stirred_stiff: ClassVar[bool] = False  # even a foam dough's gluten is worked
     held_by_walls: ClassVar[bool] = False  # a pan's walls decide the width
     outline_spreads: ClassVar[bool] = True  # the outline grows in the oven, as each piece lies by itself
+    counted_by_mass: ClassVar[bool] = False  # as many as the dough's mass holds: no scraps, heels or edges
 
     @abstractmethod
     def piece_mass_g(self, form: F, dough_g: float, density_g_ml: float) -> float:
@@ -158,6 +170,23 @@ class Forming(ABC, Generic[F]):
     @abstractmethod
     def sized(self, form: F, piece_g: float, factor: float) -> F:
         """The form with pieces `factor` times the mass of now, `piece_g`."""
+
+    @abstractmethod
+    def sizes(self, form: F, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        """What can be made larger or smaller of this form within its family (docs/wish.md). A pan's thickness and the mass of a twice-baked log
+        follow from how much dough there is, here of that density."""
+
+    def size_now(self, form: F, size: Size, dough_g: float, density_g_ml: float) -> float:
+        """One of `sizes` as the form has it."""
+        if size.of_dough_g:
+            return dough_g / size.of_dough_g
+        if size.field == "portion_g":
+            return self.piece_mass_g(form, dough_g, density_g_ml)
+        return float(getattr(form, size.field))
+
+    def resized(self, form: F, figures: dict[str, float]) -> F:
+        """The form with these of its figures set. Unchecked: a search does it some hundred times."""
+        return form.model_copy(update=figures)
 
     def widened(self, form: F, size: float) -> F:
         """The form with the figure that widens it set to `size`."""

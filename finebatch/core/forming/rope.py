@@ -13,7 +13,7 @@ from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
 from .portioning import one_piece, portioned
-from .protocol import Forming, Wanted, Widening
+from .protocol import Forming, Size, Wanted, Widening
 
 
 class Figure(StrEnum):
@@ -78,6 +78,7 @@ class Laying(Forming[RopeForm]):
     verb = "Shape"
     step = "form_rope_shape"
     size_is = "length_mm"
+    counted_by_mass = True
     widened_by = Widening(field="length_mm", least=40, most=800)
 
     def shaping_sizes(self, form: RopeForm) -> str:
@@ -113,6 +114,9 @@ class Laying(Forming[RopeForm]):
             )
             raise refusal("wish", message)
         return form.but(length_mm=length_mm)
+
+    def sizes(self, form: RopeForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (Size(field="rope_mm", low=8, high=18, step=1), Size(field="length_mm", low=100, high=300, step=5))
 
     def sized(self, form: RopeForm, piece_g: float, factor: float) -> RopeForm:
         return form.model_copy(update={"length_mm": form.length_mm * factor})

@@ -13,7 +13,7 @@ from ..dough import Style
 from ..kitchen import Tray
 from .log import HEEL_MM
 from .pieces import Pieces
-from .protocol import Forming, Lying, SlicedLog, Wanted, Widening, times_over
+from .protocol import Forming, Lying, Size, SlicedLog, Wanted, Widening, times_over
 from .slicing_rule import slicing_rule
 
 
@@ -153,6 +153,12 @@ class TwiceBaking(Forming[RuskForm]):
                 if LEAST_LOG_MM <= length <= longest:
                     found.append(form.but(logs=logs, log_mm=width, length_mm=5.0 * round(length / 5)))
         return tuple(found)
+
+    def sizes(self, form: RuskForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (
+            Size(field="log_mm", low=35, high=70, step=5),
+            Size(field="each_g", low=180, high=480, step=10, of_dough_g=form.logs),
+        )
 
     def sized(self, form: RuskForm, piece_g: float, factor: float) -> RuskForm:
         return form.model_copy(update={"log_mm": form.log_mm * factor})

@@ -11,8 +11,8 @@ from ..base import Problem, Value, rows
 from ..dough import Style
 from ..kitchen import Tray
 from .pieces import Pieces
-from .portioning import one_piece, portioned
-from .protocol import Forming, Wanted, Widening
+from .portioning import one_piece, portion_size, portioned
+from .protocol import Forming, Size, Wanted, Widening
 
 
 class Spoon(StrEnum):
@@ -81,6 +81,7 @@ class Scooping(Forming[ScoopForm]):
     verb = "Scoop"
     step = "form_scoop"
     size_is = "portion_g"
+    counted_by_mass = True
     widened_by = Widening(field="portion_g", least=3, most=400)
     warmed_by_hands = False
 
@@ -102,6 +103,12 @@ class Scooping(Forming[ScoopForm]):
 
     def for_count(self, form: ScoopForm, wanted: Wanted) -> ScoopForm:
         return form.but(portion_g=wanted.dough_g / wanted.count, scoop_no=None, spoon=None)
+
+    def sizes(self, form: ScoopForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (portion_size(style),)
+
+    def resized(self, form: ScoopForm, figures: dict[str, float]) -> ScoopForm:
+        return form.model_copy(update={**figures, "scoop_no": None, "spoon": None})
 
     def sized(self, form: ScoopForm, piece_g: float, factor: float) -> ScoopForm:
         return form.model_copy(update={"portion_g": piece_g * factor, "scoop_no": None, "spoon": None})

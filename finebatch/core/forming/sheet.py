@@ -10,7 +10,7 @@ from ..dough import Style
 from ..kitchen import Tray, longest_s
 from .nesting import RAGGED_RIM_MM
 from .pieces import Pieces, ScoredSheet
-from .protocol import Forming, Pace, SlicedLog, Wanted, WholeTrays
+from .protocol import Forming, Pace, Size, SlicedLog, Wanted, WholeTrays
 from .rolled import largest_for, sheet_edge, sheet_thickness_mm
 from .scoring import score
 
@@ -81,6 +81,18 @@ class Scoring(Forming[SheetForm]):
 
     def rolled_to(self, form: SheetForm, wanted: Wanted, sheet_mm: tuple[float, float]) -> SheetForm:
         return form.but(thickness_mm=sheet_thickness_mm(wanted.dough_g, wanted.density_g_ml, sheet_mm))
+
+    def sizes(self, form: SheetForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (
+            Size(field="piece_width_mm", low=30, high=80, step=1),
+            Size(field="thickness_mm", low=1.5, high=4, step=0.5),
+        )
+
+    def resized(self, form: SheetForm, figures: dict[str, float]) -> SheetForm:
+        """A piece keeps its proportions."""
+        wide = figures.get("piece_width_mm", form.piece_width_mm)
+        long = float(round(form.piece_length_mm * wide / form.piece_width_mm))
+        return form.model_copy(update={**figures, "piece_length_mm": long})
 
     def sized(self, form: SheetForm, piece_g: float, factor: float) -> SheetForm:
         side = factor**0.5

@@ -1,18 +1,21 @@
 """The weighed lines of a dough: baker's percentages, roles, scaling, stand-ins."""
 
 from .eggs_to_buy import EggCount, count_eggs
-from .percentages import AXES, mass_of, percentages_of
+from .percentages import AXES, FLAKES_AS_FLOUR, mass_of, percentages_of
 from .roles import Role, role_of
 from .scaling import ScaleRequest, factor_for, scale
-from .substitution import Offer, Wish, apply, offers, swaps
+from .substitution import ADJUST_WITH, Offer, Swap, Wish, apply, offers, swaps, unwanted
 from .weighed_line import WeighedLine, dough_parts, weigh_lines
 
 __all__ = [
+    "ADJUST_WITH",
     "AXES",
+    "FLAKES_AS_FLOUR",
     "EggCount",
     "Offer",
     "Role",
     "ScaleRequest",
+    "Swap",
     "WeighedLine",
     "Wish",
     "apply",
@@ -25,5 +28,6 @@ __all__ = [
     "role_of",
     "scale",
     "swaps",
+    "unwanted",
     "weigh_lines",
 ]

@@ -39,7 +39,7 @@ class Swap(Value):
 
 
 # What an adjustment is made with, the first of these already in the dough, else the first.
-_ADJUST_WITH = {
+ADJUST_WITH = {
     "liquid": ("water", "milk_whole", "milk_semi"), "salt": ("salt_fine", "salt_sea_fine"), "soda": ("baking_soda",),
     "powder": ("baking_powder",), "fat": ("butter_unsalted", "butter_salted", "oil_neutral"),
     "sugar": ("sugar_granulated", "sugar_caster", "sugar_light_brown"), "acid": ("cream_of_tartar",),
@@ -157,7 +157,7 @@ def apply(lines: tuple[Line, ...], weighed: tuple[WeighedLine, ...], line_id: st
 
 
 def _adjusted(lines: list[Line], weighed: dict[str, WeighedLine], part: Part, kind: str, by_g: float) -> list[Line]:
-    candidates = _ADJUST_WITH[kind]
+    candidates = ADJUST_WITH[kind]
     for i, line in enumerate(lines):
         reading = weighed[line.id].reading if line.id in weighed else None
         id = reading.ingredient_id if reading else line.ingredient_id

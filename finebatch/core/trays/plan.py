@@ -110,15 +110,15 @@ def _more(outcome: Outcome, plan: TrayPlan, tray: Tray, rules: TrayRules) -> Mor
     """How many more a tray would hold were each a little narrower, and how likely two would join: the baker's choice, not a cliff."""
     width, now = outcome.baked.diameter_mm, plan.widest.width_mm
     low, high = max(outcome.pieces.raw_diameter_mm, 0.8 * now), now
-    if _holds(low, tray, rules) <= plan.most_per_tray:
+    if holds(low, tray, rules) <= plan.most_per_tray:
         return None
     while high - low > 0.2:
         middle = (low + high) / 2
-        low, high = (middle, high) if _holds(middle, tray, rules) > plan.most_per_tray else (low, middle)
+        low, high = (middle, high) if holds(middle, tray, rules) > plan.most_per_tray else (low, middle)
     chance = chance_of_joining(width, low, neighbours(width, tray))
     if chance > LIKELY_JOINS:
         return None
-    return MoreFit(count=_holds(low, tray, rules), most_mm=low, one_in=max(2, round(1 / chance)))
+    return MoreFit(count=holds(low, tray, rules), most_mm=low, one_in=max(2, round(1 / chance)))
 
 
 def held_between(outcome: Outcome, plan: TrayPlan, rules: TrayRules) -> tuple[int, int]:
@@ -135,7 +135,8 @@ def held_between(outcome: Outcome, plan: TrayPlan, rules: TrayRules) -> tuple[in
 LIKELY_JOINS = 0.4  # what is likelier is no offer
 
 
-def _holds(width_mm: float, tray: Tray, rules: TrayRules) -> int:
+def holds(width_mm: float, tray: Tray, rules: TrayRules | None = None) -> int:
+    """How many rounds of a width lie on a tray."""
     return most_on(tray.width_mm, tray.depth_mm, Footprint(width_mm=width_mm, depth_mm=width_mm), rules)[0]
 
 
