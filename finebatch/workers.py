@@ -217,15 +217,17 @@ def _start(loads: tuple[str, ...], most_mb: int | None) -> tuple[ForkServerProce
 
 
 class Workers:
-    """The server's own: one for what is read from outside, one for plans, one for looking on at a plan, one for a day that is run."""
+    """The server's own: one for what is read from outside, one for plans, one for looking on at a plan, one for a day that is run, one for
+    wishes."""
 
     def __init__(self) -> None:
         self.reading = Worker(most_waiting=8, most_mb=READING_MB)
         self.plans = Worker(most_waiting=2, loads=SOLVER)
         self.looking_on = Worker(most_waiting=4, loads=SOLVER)
         self.live = Worker(most_waiting=4, loads=SOLVER)
+        self.wishes = Worker(most_waiting=4, loads=("finebatch.core.inverse.granting",))
 
     def close(self) -> None:
         """End all children."""
-        for worker in (self.reading, self.plans, self.looking_on, self.live):
+        for worker in (self.reading, self.plans, self.looking_on, self.live, self.wishes):
             worker.close()

@@ -63,6 +63,9 @@ def not_found(what: str) -> ApiProblemError:
     return ApiProblemError(404, "Not found", f"There is no such {what}. It may have been deleted on another device.")
 
 
+WAITING: dict[int | str, dict[str, Any]] = {503: {"model": ProblemDetails}}
+
+
 def busy(sentence: str) -> ApiProblemError:
     """503: too much is asked at once."""
     return ApiProblemError(503, "Busy", sentence)

@@ -42,7 +42,7 @@ from ...workers import BusyError, StoppedError, Worker
 from ..deps import ChangeKey, Reading, TheLooking, TheStore, TheWorkers, Transaction
 from ..files import as_file
 from ..looking import BusyLookingError, Looking, Progress
-from ..problems import Conflict, ProblemDetails, busy
+from ..problems import WAITING, Conflict, busy
 from ..requests import Done, Revision, SeenRevision
 
 if TYPE_CHECKING:
@@ -87,7 +87,6 @@ class PlanConflict(Conflict):
 
 
 STALE: dict[int | str, dict[str, Any]] = {409: {"model": PlanConflict}, 410: {"model": PlanConflict}}
-WAITING: dict[int | str, dict[str, Any]] = {503: {"model": ProblemDetails}}
 
 
 @router.get("", operation_id="listPlans")

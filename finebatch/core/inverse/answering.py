@@ -1,22 +1,21 @@
 """A found dough as an answer: its card, what it bakes to with its range, what of the wish it keeps, and what was changed for it."""
 
+import dataclasses
 import math
 from typing import TYPE_CHECKING
 
-from pydantic import Field
-
 from ..baking import Outcome
-from ..base import Interval, Value
+from ..base import Interval
 from ..bench import Assessment, DoughSpec, assess_rest
-from ..dough import Dough
+from ..formula import weigh_lines
 from ..ingredients import catalogue, may_contain_of
+from .answers import Exchanged, Offered, OfferKind, WishChange, WishFigure
 from .baked import Baked
 from .carding import card_of
 from .lots import WITH_THE_BATCH, Lot
 from .space import Point, Space
 from .structures import Exchange
-from .terms import Sense, Terms
-from .three import Kind
+from .terms import Terms
 from .walk import Found
 
 if TYPE_CHECKING:
@@ -26,68 +25,8 @@ ROUNDED = 0.2  # of an amount: less than this may be rounding alone
 CHANGED = 0.02  # of an amount by flour, below which it is the same
 
 
-class Figure(Value):
-    """One figure of the wish: what was wished, what it comes to (with the range it may lie in, where that is known), and whether that keeps it.
-    Widths and heights in mm, minutes, % of sweetness, textures 0 to 100, water activity, browning index, cost of a piece."""
-
-    name: str
-    wished: float
-    sense: Sense
-    must: bool
-    got: Interval
-    kept: bool
-
-
-class Change(Value):
-    """A line or setting that is not as it was: `was` and `now` in words (empty: not in it), in % of flour where it is an amount; and what it
-    alone did to the cookie."""
-
-    what: str
-    was: str
-    now: str
-    was_pct: float | None = None
-    now_pct: float | None = None
-    wider_mm: float = 0.0
-    higher_mm: float = 0.0
-    longer_min: float = 0.0
-    crisper: float = 0.0
-    chewier: float = 0.0
-    sweeter_pct: float = 0.0
-    rounding: bool = False  # nothing is felt of it: only rounded to whole spoons
-
-
-class Swapped(Value):
-    """A line that was exchanged; `to` is empty where it was left out, and what is risked then is its `caution`."""
-
-    what: str
-    to: str
-    texture: str
-    caution: str
-
-
-class Offered(Value):
-    """A dough that is offered for a wish. `number` is of changes to the dough one has, where it is that dough with few changes."""
-
-    kind: Kind
-    family: str
-    number: int | None = None
-    spec: DoughSpec
-    outcome: Outcome
-    dough: Dough
-    count: int
-    textures: dict[str, float]
-    sweetness_pct: float
-    water_activity: float
-    cost_each: float | None
-    figures: tuple[Figure, ...]
-    changes: tuple[Change, ...]
-    swapped: tuple[Swapped, ...]
-    packets: tuple[str, ...] = Field(default=(), description="what packets of these ingredients often warn of")
-    notes: tuple[str, ...] = ()
-
-
 def offered(
-    kind: Kind,
+    kind: OfferKind,
     found: Found,
     exchanges: tuple[Exchange, ...],
     named: list[str],
@@ -121,7 +60,7 @@ def offered(
         figures=_figures(named, terms, baked, cost, outcome),
         changes=changes_of(space, point, baked, card.spec),
         swapped=tuple(
-            Swapped(what=catalogue()[one.from_id].name, to=one.to, texture=one.texture, caution=_caution(one))
+            Exchanged(what=catalogue()[one.from_id].name, to=one.to, texture=one.texture, caution=_caution(one))
             for one in exchanges
         ),
         packets=may_contain_of(space.parts(point.grams)),
@@ -136,8 +75,6 @@ def _caution(one: Exchange) -> str:
 
 def as_foretold(baked: Baked, seen: Assessment) -> Baked:
     """The search's figures with those that the kitchen foretells, all that it has learned included."""
-    import dataclasses
-
     assert seen.outcome is not None
     model = seen.outcome.baked
     return dataclasses.replace(
@@ -158,7 +95,7 @@ def in_own_units(name: str, value: float) -> float:
     return value if name == "water" else 100 * value
 
 
-def _figures(named: list[str], terms: Terms, baked: Baked, cost: float, outcome: Outcome) -> tuple[Figure, ...]:
+def _figures(named: list[str], terms: Terms, baked: Baked, cost: float, outcome: Outcome) -> tuple[WishFigure, ...]:
     ranges = {
         "width": outcome.baked.diameter_mm,
         "height": outcome.baked.height_mm,
@@ -171,7 +108,7 @@ def _figures(named: list[str], terms: Terms, baked: Baked, cost: float, outcome:
     for name, term, value, kept in rows:
         got = in_own_units(term.name, value)
         found.append(
-            Figure(
+            WishFigure(
                 name=name,
                 wished=in_own_units(term.name, term.target),
                 sense=term.sense,
@@ -183,12 +120,12 @@ def _figures(named: list[str], terms: Terms, baked: Baked, cost: float, outcome:
     return tuple(found)
 
 
-def changes_of(space: Space, point: Point, baked: Baked, spec: DoughSpec) -> tuple[Change, ...]:
+def changes_of(space: Space, point: Point, baked: Baked, spec: DoughSpec) -> tuple[WishChange, ...]:
     """What is not as on the card one started from, each with what it alone did: the dough baked again with that one thing as it was."""
     flour = _flour(space, point)
     times = flour / space.flour_g
     home = space.base_point(times)
-    rows: list[tuple[Change, Point]] = []
+    rows: list[tuple[WishChange, Point]] = []
     for k, lot in enumerate(space.lots):
         was, now = home.grams[k], point.grams[k]
         if lot.slot in WITH_THE_BATCH or lot.stands_for or abs(now - was) <= CHANGED * max(was, now, 0.02 * flour):
@@ -203,14 +140,17 @@ def changes_of(space: Space, point: Point, baked: Baked, spec: DoughSpec) -> tup
         unit = size.field.rsplit("_", 1)[1]
         words = size.field.rsplit("_", 1)[0].replace("_", " ")
         rows.append(
-            (Change(what=words, was=f"{was_size:.3g} {unit}", now=f"{now_size:.3g} {unit}"), _but(point, sizes=sizes))
+            (
+                WishChange(what=words, was=f"{was_size:.3g} {unit}", now=f"{now_size:.3g} {unit}"),
+                _but(point, sizes=sizes),
+            )
         )
     if abs(point.oven_c - home.oven_c) > 1:
         said = [f"{c - space.oven_fan_k:.0f} °C" for c in (home.oven_c, point.oven_c)]
-        rows.append((Change(what="oven", was=said[0], now=said[1]), _but(point, oven_c=home.oven_c)))
+        rows.append((WishChange(what="oven", was=said[0], now=said[1]), _but(point, oven_c=home.oven_c)))
     if abs(point.chill_h - home.chill_h) > 0.1:
         said = [f"{h:g} h" for h in (home.chill_h, point.chill_h)]
-        rows.append((Change(what="chill", was=said[0], now=said[1]), _but(point, chill_h=home.chill_h)))
+        rows.append((WishChange(what="chill", was=said[0], now=said[1]), _but(point, chill_h=home.chill_h)))
     without = space.bake([other for _, other in rows])
     model = space.bake([point])[0] if rows else baked
     return tuple(_with_share(change, model, other) for (change, _), other in zip(rows, without, strict=True))
@@ -237,10 +177,8 @@ def _flour(space: Space, point: Point) -> float:
 
 def _amount(
     space: Space, lot: Lot, was_g: float, now_g: float, was_flour: float, now_flour: float, spec: DoughSpec
-) -> Change:
+) -> WishChange:
     def said(lines: DoughSpec, grams: float) -> str:
-        from ..formula import weigh_lines
-
         texts = [
             line.reading.text
             for line in weigh_lines(lines.lines, space.house.habit)
@@ -248,7 +186,7 @@ def _amount(
         ]
         return " + ".join(texts) if grams > 0 else ""
 
-    return Change(
+    return WishChange(
         what=" + ".join(item.name.split(" (")[0].lower() for item, _ in lot.parts),
         was=said(space.spec, was_g),
         now=said(spec, now_g),
@@ -257,7 +195,7 @@ def _amount(
     )
 
 
-def _with_share(change: Change, now: Baked, without: Baked) -> Change:
+def _with_share(change: WishChange, now: Baked, without: Baked) -> WishChange:
     mine, theirs = now.textures(), without.textures()
     small = (
         abs(change.now_pct / max(change.was_pct, 1e-6) - 1) < ROUNDED

@@ -8,7 +8,8 @@ from ..card import Line, Part, read_line, read_measure, read_ratio, say_amount
 from ..formula import WeighedLine, scale, weigh_lines
 from ..ingredients import Ingredient, catalogue
 from ..kitchen import Habit, OvenSetting
-from .lots import SPOONED, Measures, Slot, egg_g, measure_g
+from .asked import MeasuredIn
+from .lots import SPOONED, Slot, egg_g, measure_g
 from .space import OVEN_STEP, Point, Space, dial_of
 
 EXACT = 0.004  # a text that reads back this near needs no grams pinned beside it
@@ -142,11 +143,13 @@ def _plain(item: Ingredient) -> str:
 EIGHTHS = 8
 
 
-def said_amount(item: Ingredient, grams: float, rest: str, slot: Slot | None, measures: Measures, habit: Habit) -> str:
+def said_amount(
+    item: Ingredient, grams: float, rest: str, slot: Slot | None, measures: MeasuredIn, habit: Habit
+) -> str:
     """An amount as it is measured out: eggs by the piece, leaveners by the spoon, the rest by cups and spoons or on the scale.
 
     >>> from finebatch.core.ingredients import catalogue
-    >>> said_amount(catalogue()["flour_ap"], 165, "plain flour", Slot.FLOUR, Measures.CUPS, Habit())
+    >>> said_amount(catalogue()["flour_ap"], 165, "plain flour", Slot.FLOUR, MeasuredIn.CUPS, Habit())
     '1 3⁄8 cups plain flour'
     """
     if slot in (Slot.EGG, Slot.YOLK):
@@ -158,7 +161,7 @@ def said_amount(item: Ingredient, grams: float, rest: str, slot: Slot | None, me
         return f"{_fraction(grams / measure_g('tsp', item.id, habit), 16)} tsp {rest}"
     if slot is Slot.EGG_OTHER and _whole(grams / measure_g("tbsp", item.id, habit)):
         return f"{_fraction(grams / measure_g('tbsp', item.id, habit))} tbsp {rest}"
-    if measures is Measures.GRAMS:
+    if measures is MeasuredIn.GRAMS:
         return f"{grams:.1f}".removesuffix(".0") + f" g {rest}"
     spoons = grams / measure_g("tbsp", item.id, habit)
     for unit, parts, least, most in (("cup", 8, 0.125, 99), ("tbsp", 1, 1, 16), ("tsp", 1, 1, 12), ("tbsp", 3, 1, 40)):

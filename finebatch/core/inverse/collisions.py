@@ -8,9 +8,10 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from .asked import Without
 from .relaxed import relaxed
 from .space import Base, House, Space
-from .structures import NoStandInError, Without, structures, unwanted_ids
+from .structures import NoStandInError, structures, unwanted_ids
 from .terms import INSIDE, Term, Terms
 from .three import spread_start
 

@@ -8,6 +8,7 @@ from ..card import read_line
 from ..formula import AXES, FLAKES_AS_FLOUR, Role, percentages_of, role_of
 from ..ingredients import Ingredient, catalogue
 from ..kitchen import EGG_SIZE, Habit
+from .asked import MeasuredIn
 
 EGG_PIECES = {"egg_whole": 50.0, "egg_yolk": 18.0}  # g, where the catalogue has no piece of the kitchen's size
 BEATEN_TBSP_G = 15.2
@@ -40,13 +41,6 @@ AXIS = {
 }  # fmt: skip
 WITH_THE_BATCH = frozenset((Slot.FLOUR, Slot.SALT, Slot.FLAVOUR))  # no levers: they follow the flour
 SPOONED = frozenset((Slot.SODA, Slot.POWDER, Slot.SALT, Slot.FLAVOUR))
-
-
-class Measures(StrEnum):
-    """In what a baker measures."""
-
-    CUPS = "cups"
-    GRAMS = "grams"
 
 
 def slot_of(item: Ingredient) -> Slot:
@@ -127,7 +121,7 @@ def egg_g(item: Ingredient, habit: Habit) -> float:
     return pieces.get(EGG_SIZE[habit.region], pieces.get("large", EGG_PIECES.get(item.id, 15.0)))
 
 
-def step_of(lot: Lot, measures: Measures, habit: Habit, flour_g: float, beaten: bool) -> tuple[Lot, float]:
+def step_of(lot: Lot, measures: MeasuredIn, habit: Habit, flour_g: float, beaten: bool) -> tuple[Lot, float]:
     """One kitchen step of a lot in grams, and the lot with its parts in the shares that such steps give. Leaveners, salt and flavours go by
     the quarter teaspoon, in a small batch by less; eggs whole, or `beaten` by the tablespoon."""
     if len(lot.parts) > 1:
@@ -141,7 +135,7 @@ def step_of(lot: Lot, measures: Measures, habit: Habit, flour_g: float, beaten: 
         return lot, measure_g("tsp", item.id, habit) / (4 if flour_g >= 150 else 8 if flour_g >= 80 else 16)
     if lot.slot is Slot.EGG_OTHER:
         return lot, measure_g("tbsp", item.id, habit)
-    if measures is Measures.GRAMS:
+    if measures is MeasuredIn.GRAMS:
         return lot, 5.0 if flour_g >= 80 else 2.0
     if lot.slot in (Slot.SYRUP, Slot.FAT) or (flour_g < SMALL_BATCH_G and lot.slot is not Slot.LIQUID):
         return lot, measure_g("tbsp", item.id, habit)
@@ -150,11 +144,11 @@ def step_of(lot: Lot, measures: Measures, habit: Habit, flour_g: float, beaten: 
     return lot, measure_g("cup", item.id, habit) / 8
 
 
-def _stepped_together(lot: Lot, measures: Measures, habit: Habit, flour_g: float) -> tuple[Lot, float]:
+def _stepped_together(lot: Lot, measures: MeasuredIn, habit: Habit, flour_g: float) -> tuple[Lot, float]:
     """The smallest step in which every part is whole teaspoons (in a small batch quarters; or whole grams) and no share is far off."""
     parts = 1 if flour_g >= 150 else 4
     least = min(lot.parts, key=lambda part: part[1])
-    units = [1.0 if measures is Measures.GRAMS else measure_g("tsp", item.id, habit) / parts for item, _ in lot.parts]
+    units = [1.0 if measures is MeasuredIn.GRAMS else measure_g("tsp", item.id, habit) / parts for item, _ in lot.parts]
     best: tuple[float, list[float]] | None = None
     for n in range(1, 7):
         whole = n * units[lot.parts.index(least)] / least[1]

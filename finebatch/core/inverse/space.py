@@ -17,8 +17,9 @@ from ..forming import AnyForm, Size, forming_of
 from ..formula import AXES, dough_parts, weigh_lines
 from ..ingredients import Ingredient, catalogue
 from ..kitchen import FAN_OFFSET_K, Habit, Kitchen, Scale, to_c
+from .asked import MeasuredIn
 from .baked import NOTHING_LEARNED, OVEN_STEP, Baked, Offsets, Parts, Tried, bake_all, oven_at
-from .lots import AXIS, Lot, Measures, Slot, slot_of, step_of
+from .lots import AXIS, Lot, Slot, slot_of, step_of
 
 Array = NDArray[np.float64]
 
@@ -104,7 +105,7 @@ class House:
     counted; `price_per_g` is of what has a price."""
 
     kitchen: Kitchen
-    measures: Measures = Measures.GRAMS
+    measures: MeasuredIn = MeasuredIn.GRAMS
     have_g: dict[str, float] | None = None
     price_per_g: dict[str, float] | None = None
     offsets: Offsets = NOTHING_LEARNED

@@ -3,13 +3,13 @@
 import itertools
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from enum import StrEnum
 from functools import partial
 
 from ..bakemodel import Mixing
 from ..base import Value
 from ..formula import ADJUST_WITH, Swap, Wish, swaps, unwanted
 from ..ingredients import Ingredient, catalogue
+from .asked import Without
 from .lots import AXIS, Lot, Slot, slot_of
 from .space import Base
 
@@ -18,19 +18,6 @@ STAND_INS = 2  # of each line, the family's own first
 EGG_HOLDS_IT = frozenset(("foam_wafer", "twice_baked_lean", "twice_baked_butter", "drop_cakey"))
 ADDED_SUGAR = frozenset(("sugar", "syrup", "candy"))
 SWEET_SHARE = 0.3  # of sugars, above which a sugar or syrup is one
-
-
-class Without(StrEnum):
-    """What must not be in it."""
-
-    EGG = "egg"
-    MILK = "milk"
-    NUT = "nut"
-    GLUTEN = "gluten"
-    SOY = "soy"
-    SESAME = "sesame"
-    ANIMAL = "animal"
-    ADDED_SUGAR = "added_sugar"
 
 
 _AS_WISH = {

@@ -3,11 +3,11 @@
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from enum import StrEnum
 
 import numpy as np
 from numpy.typing import NDArray
 
+from .asked import Sense
 from .baked import Baked
 
 Array = NDArray[np.float64]
@@ -16,14 +16,6 @@ TEXTURES = ("crisp", "chewy", "cakey", "short", "crumbly")
 MUST_WEIGHT = 4.0
 INSIDE = 0.6  # at-most and at-least are aimed at so many tolerances inside
 MUST_ABOUT = 2.5  # tolerances within which "about" is kept
-
-
-class Sense(StrEnum):
-    """Near it, at most it, or at least it."""
-
-    ABOUT = "about"
-    AT_MOST = "at_most"
-    AT_LEAST = "at_least"
 
 
 VALUES: dict[str, Callable[[Baked, float], float]] = {

@@ -3,10 +3,10 @@
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass
-from enum import StrEnum
 
 import numpy as np
 
+from .answers import OfferKind
 from .few import few_changes
 from .lots import Slot
 from .solving import MET, solve
@@ -23,20 +23,11 @@ WORSE = 1.05
 STUBBORN = 5  # starts, where the first broke a bound
 
 
-class Kind(StrEnum):
-    """Why a dough is offered."""
-
-    NEAREST = "nearest"
-    BEST = "best"
-    SIMPLEST = "simplest"
-    ANOTHER = "another"
-
-
 @dataclass(frozen=True)
 class Candidate:
     """A dough that is offered; `score` orders those of one kind."""
 
-    kind: Kind
+    kind: OfferKind
     found: Found
     exchanges: tuple[Exchange, ...]
     score: float
@@ -85,23 +76,23 @@ def _near(ask: Ask, space: Space) -> Found | None:
 
 def _nearest(space: Space, found: Found, exchanges: tuple[Exchange, ...]) -> Candidate:
     pull = NEAR**2 * float(((space.u_of(found.point) - space.home) ** 2).sum())
-    return Candidate(Kind.NEAREST, found, exchanges, found.merit + pull)
+    return Candidate(OfferKind.NEAREST, found, exchanges, found.merit + pull)
 
 
 def candidates(ask: Ask) -> list[Candidate]:
     """Up to three, each with at least two lines or settings unlike every other. What breaks a bound or the count is never among them."""
-    of_kind: dict[Kind, list[Candidate]] = {kind: [] for kind in Kind}
+    of_kind: dict[OfferKind, list[Candidate]] = {kind: [] for kind in OfferKind}
     for candidate in _all(ask):
         if not candidate.found.broken:
             of_kind[candidate.kind].append(candidate)
     for rows in of_kind.values():
         rows.sort(key=lambda one: one.score)
     chosen: list[Candidate] = []
-    for kind in (Kind.SIMPLEST, Kind.NEAREST, Kind.BEST):
-        more = of_kind[Kind.BEST] if kind is Kind.NEAREST else of_kind[Kind.NEAREST]
+    for kind in (OfferKind.SIMPLEST, OfferKind.NEAREST, OfferKind.BEST):
+        more = of_kind[OfferKind.BEST] if kind is OfferKind.NEAREST else of_kind[OfferKind.NEAREST]
         for candidate in (*of_kind[kind], *more):
             if all(differs(candidate.found, other.found) >= LEAST_DIFFERENT for other in chosen):
-                named = kind if candidate.kind is kind else Kind.ANOTHER
+                named = kind if candidate.kind is kind else OfferKind.ANOTHER
                 chosen.append(Candidate(named, candidate.found, candidate.exchanges, candidate.score))
                 break
     return chosen
@@ -117,7 +108,7 @@ def _all(ask: Ask) -> Iterator[Candidate]:
             best = solve(space, ask.terms, ask.count, FAR, start=start, times=ask.times, seed=ask.seed + k)
             if best is not None:
                 away = float(np.abs(space.u_of(best.point) - space.home).mean())
-                yield Candidate(Kind.BEST, best, exchanges, best.merit - 0.3 * away)
+                yield Candidate(OfferKind.BEST, best, exchanges, best.merit - 0.3 * away)
         if near is None:
             continue
         if ask.count is None and not exchanges:
@@ -125,11 +116,11 @@ def _all(ask: Ask) -> Iterator[Candidate]:
                 found = Found(few.space, few.point, few.baked, few.merit, 0, (), np.zeros(0))
                 if not few.space.broken(few.point):
                     score = max(few.merit, MET) + A_CHANGE * few.changes + AN_EXCHANGE * len(exchanges)
-                    yield Candidate(Kind.SIMPLEST, found, exchanges, score)
+                    yield Candidate(OfferKind.SIMPLEST, found, exchanges, score)
         else:
             simpler, left = taken_back(near, ask.terms, ask.count)
             score = max(simpler.merit, MET) + 0.1 * left + AN_EXCHANGE * len(exchanges)
-            yield Candidate(Kind.SIMPLEST, simpler, exchanges, score)
+            yield Candidate(OfferKind.SIMPLEST, simpler, exchanges, score)
 
 
 def taken_back(found: Found, terms: Terms, count: int | None) -> tuple[Found, int]:

@@ -10,6 +10,11 @@ export const LIMITS = {
       "start": null
     }
   },
+  "Avoid": {
+    "must": {
+      "start": true
+    }
+  },
   "Away": {
     "kind": {
       "start": "away"
@@ -137,6 +142,18 @@ export const LIMITS = {
   "BenchRequest": {
     "dough_id": {
       "start": null
+    }
+  },
+  "Bite": {
+    "score": {
+      "min": 0.0,
+      "max": 100.0
+    },
+    "sense": {
+      "start": "about"
+    },
+    "must": {
+      "start": false
     }
   },
   "BlockForm": {
@@ -277,6 +294,74 @@ export const LIMITS = {
   "CompareRequest": {
     "dough_id": {
       "start": null
+    }
+  },
+  "CookieRequest": {
+    "dough": {
+      "start": null
+    },
+    "dough_id": {
+      "start": null
+    },
+    "families": {
+      "max": 20,
+      "start": []
+    }
+  },
+  "CookieWish": {
+    "count": {
+      "min": 1.0,
+      "max": 400.0,
+      "start": null
+    },
+    "width_mm": {
+      "start": null
+    },
+    "height_mm": {
+      "start": null
+    },
+    "bites": {
+      "max": 5,
+      "start": []
+    },
+    "colour": {
+      "start": null
+    },
+    "colour_must": {
+      "start": false
+    },
+    "sweetness_pct": {
+      "start": null
+    },
+    "keeps": {
+      "start": null
+    },
+    "keeps_must": {
+      "start": false
+    },
+    "bake_min": {
+      "start": null
+    },
+    "cost_each": {
+      "start": null
+    },
+    "per_tray": {
+      "min": 1.0,
+      "max": 120.0,
+      "start": null
+    },
+    "per_tray_must": {
+      "start": false
+    },
+    "without": {
+      "max": 8,
+      "start": []
+    },
+    "pantry_only": {
+      "start": false
+    },
+    "measures": {
+      "start": "grams"
     }
   },
   "CutoutForm": {
@@ -974,6 +1059,18 @@ export const LIMITS = {
       "start": false
     }
   },
+  "MapRequest": {
+    "dough": {
+      "start": null
+    },
+    "dough_id": {
+      "start": null
+    },
+    "families": {
+      "max": 20,
+      "start": []
+    }
+  },
   "Mark": {
     "dough": {
       "min": 0.0,
@@ -1168,6 +1265,18 @@ export const LIMITS = {
     },
     "line_id": {
       "start": null
+    }
+  },
+  "OpenRequest": {
+    "dough": {
+      "start": null
+    },
+    "dough_id": {
+      "start": null
+    },
+    "families": {
+      "max": 20,
+      "start": []
     }
   },
   "OvenRuns": {
@@ -1934,6 +2043,18 @@ export const LIMITS = {
     },
     "note": {
       "start": ""
+    }
+  },
+  "Want": {
+    "value": {
+      "min": 0.0,
+      "max": 2000.0
+    },
+    "sense": {
+      "start": "about"
+    },
+    "must": {
+      "start": false
     }
   },
   "WhatIfRequest": {

@@ -2433,6 +2433,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wishes/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * First For Wish
+         * @description The nearest dough for a cookie, quick enough to follow a finger; 422 at `wish` where nothing is wished.
+         */
+        post: operations["firstForWish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wishes/doughs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Doughs For Wish
+         * @description Up to three doughs for a cookie that differ for a reason, and what of the wish collides.
+         */
+        post: operations["doughsForWish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wishes/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Changes For Wish
+         * @description The dough as it is, and with the one, two and three changes that come nearest; 422 at `dough` without one.
+         */
+        post: operations["changesForWish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wishes/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Map Of Wishes
+         * @description How much of one figure must be given up for another, the size held.
+         */
+        post: operations["mapOfWishes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wishes/map/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open On Map
+         * @description A dot of the map as a dough in kitchen measures; 422 at `at` where none comes near.
+         */
+        post: operations["openOnMap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -2621,6 +2721,18 @@ export interface components {
          * @enum {string}
          */
         Attention: "hands" | "mixer" | "passive";
+        /**
+         * Avoid
+         * @description Something that must not, or had rather not, be in it.
+         */
+        Avoid: {
+            what: components["schemas"]["Without"];
+            /**
+             * Must
+             * @default true
+             */
+            must: boolean;
+        };
         /**
          * Away
          * @description Nobody is there for so long.
@@ -3041,6 +3153,28 @@ export interface components {
             dough_id?: string | null;
         };
         /**
+         * Bite
+         * @description How much of one texture, 0 to 100.
+         */
+        Bite: {
+            texture: components["schemas"]["BiteName"];
+            /** Score */
+            score: number;
+            /** @default about */
+            sense: components["schemas"]["Sense"];
+            /**
+             * Must
+             * @default false
+             */
+            must: boolean;
+        };
+        /**
+         * BiteName
+         * @description How it bites, by the app's own measures.
+         * @enum {string}
+         */
+        BiteName: "crisp" | "chewy" | "cakey" | "short" | "crumbly";
+        /**
          * BlockForm
          * @description Portions of `portion_g` cut from a block out of the fridge, or still frozen.
          */
@@ -3400,6 +3534,21 @@ export interface components {
          */
         ClaimKind: "yield_pieces" | "portion_g" | "spoon_ml" | "ball_mm" | "cutter_mm" | "thickness_mm" | "log_mm" | "slice_mm" | "pan_mm" | "spacing_mm" | "oven_c" | "fan_c" | "gas_mark" | "bake_min" | "second_bake_min" | "second_oven_c" | "chill_min" | "stand_min" | "tray_rest_min" | "lining" | "form" | "done_when";
         /**
+         * Clash
+         * @description Musts of which no dough was found that keeps all together, by the names of their figures, and what comes nearest without each.
+         */
+        Clash: {
+            /** Names */
+            names: string[];
+            /** Family */
+            family: string;
+            /**
+             * Without
+             * @default []
+             */
+            without: components["schemas"]["WithoutOne"][];
+        };
+        /**
          * Clock
          * @description How the time of day is shown.
          * @enum {string}
@@ -3481,6 +3630,71 @@ export interface components {
             start: number;
             /** End */
             end: number;
+        };
+        /**
+         * CookieRequest
+         * @description A cookie that is wished for, in a kitchen; from a dough, or from the starters of `families` (none: of the first to be thought of).
+         */
+        CookieRequest: {
+            wish: components["schemas"]["CookieWish"];
+            kitchen: components["schemas"]["Kitchen"];
+            dough?: components["schemas"]["DoughSpec"] | null;
+            /** Dough Id */
+            dough_id?: string | null;
+            /**
+             * Families
+             * @default []
+             */
+            families: string[];
+        };
+        /**
+         * CookieWish
+         * @description The cookie one would like. Everything may be left open but not all of it.
+         */
+        CookieWish: {
+            /** Count */
+            count?: number | null;
+            width_mm?: components["schemas"]["Want"] | null;
+            height_mm?: components["schemas"]["Want"] | null;
+            /**
+             * Bites
+             * @default []
+             */
+            bites: components["schemas"]["Bite"][];
+            colour?: components["schemas"]["RimColour"] | null;
+            /**
+             * Colour Must
+             * @default false
+             */
+            colour_must: boolean;
+            sweetness_pct?: components["schemas"]["Want"] | null;
+            keeps?: components["schemas"]["KeepsFor"] | null;
+            /**
+             * Keeps Must
+             * @default false
+             */
+            keeps_must: boolean;
+            bake_min?: components["schemas"]["Want"] | null;
+            cost_each?: components["schemas"]["Want"] | null;
+            /** Per Tray */
+            per_tray?: number | null;
+            /**
+             * Per Tray Must
+             * @default false
+             */
+            per_tray_must: boolean;
+            /**
+             * Without
+             * @default []
+             */
+            without: components["schemas"]["Avoid"][];
+            /**
+             * Pantry Only
+             * @default false
+             */
+            pantry_only: boolean;
+            /** @default grams */
+            measures: components["schemas"]["MeasuredIn"];
         };
         /**
          * Cooling
@@ -4534,6 +4748,20 @@ export interface components {
             pieces: components["schemas"]["Evidence"][];
         };
         /**
+         * Exchanged
+         * @description A line that was exchanged; `to` is empty where it was left out, and what is risked then is its `caution`.
+         */
+        Exchanged: {
+            /** What */
+            what: string;
+            /** To */
+            to: string;
+            /** Texture */
+            texture: string;
+            /** Caution */
+            caution: string;
+        };
+        /**
          * ExportFormat
          * @description Formats a dough goes out in.
          * @enum {string}
@@ -4801,9 +5029,28 @@ export interface components {
         };
         /**
          * Granted
-         * @description The form that meets a wish.
+         * @description The answers to a wish, best kinds first; what collides; what had to be let go of what was rather wished; sentences to say.
          */
         Granted: {
+            /** Offered */
+            offered: components["schemas"]["Offered"][];
+            clash?: components["schemas"]["Clash"] | null;
+            /**
+             * Let Go
+             * @default []
+             */
+            let_go: string[];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+        };
+        /**
+         * GrantedSize
+         * @description The form that meets a wish.
+         */
+        GrantedSize: {
             /** Form */
             form: components["schemas"]["ScoopForm"] | components["schemas"]["BallForm"] | components["schemas"]["BlockForm"] | components["schemas"]["BatterForm"] | components["schemas"]["CutoutForm"] | components["schemas"]["SheetForm"] | components["schemas"]["PanForm"] | components["schemas"]["LogForm"] | components["schemas"]["RopeForm"] | components["schemas"]["RuskForm"];
         };
@@ -5109,6 +5356,12 @@ export interface components {
          * @enum {string}
          */
         Keeps: "pieces" | "logs" | "discs" | "baked";
+        /**
+         * KeepsFor
+         * @description How long it keeps in a tin.
+         * @enum {string}
+         */
+        KeepsFor: "weeks" | "a_week_or_two" | "four_days";
         /**
          * Kept
          * @description Something put away as it stands today. `until` is the day that counts, `at_most` the process table's last; `first` is what of its kind goes out first.
@@ -6077,6 +6330,32 @@ export interface components {
             thawed: boolean;
         };
         /**
+         * MapRequest
+         * @description And two figures that pull against each other.
+         */
+        MapRequest: {
+            wish: components["schemas"]["CookieWish"];
+            kitchen: components["schemas"]["Kitchen"];
+            dough?: components["schemas"]["DoughSpec"] | null;
+            /** Dough Id */
+            dough_id?: string | null;
+            /**
+             * Families
+             * @default []
+             */
+            families: string[];
+            /**
+             * One
+             * @enum {string}
+             */
+            one: "width" | "height" | "crisp" | "chewy" | "cakey" | "short" | "crumbly" | "minutes" | "sweet" | "water" | "cost";
+            /**
+             * Other
+             * @enum {string}
+             */
+            other: "width" | "height" | "crisp" | "chewy" | "cakey" | "short" | "crumbly" | "minutes" | "sweet" | "water" | "cost";
+        };
+        /**
          * Mark
          * @description One step of the day, whatever the plan has since made of its time: `dough` and `load` are numbers of the day as it was begun, `part` counts
          *     steps of one kind at one tray or dough. Heating is the oven's, so its mark has that.
@@ -6147,6 +6426,12 @@ export interface components {
              */
             note: string;
         };
+        /**
+         * MeasuredIn
+         * @description In what a baker measures.
+         * @enum {string}
+         */
+        MeasuredIn: "cups" | "grams";
         /**
          * MethodStep
          * @description One step: what to do, for how long, what to look for, and what to be careful about.
@@ -6435,6 +6720,12 @@ export interface components {
             swaps: components["schemas"]["Swap"][];
         };
         /**
+         * OfferKind
+         * @description Why a dough is offered.
+         * @enum {string}
+         */
+        OfferKind: "nearest" | "best" | "simplest" | "another";
+        /**
          * OfferRequest
          * @description A wish, or one line, or both.
          */
@@ -6446,6 +6737,76 @@ export interface components {
             wish?: components["schemas"]["Wish"] | null;
             /** Line Id */
             line_id?: string | null;
+        };
+        /**
+         * Offered
+         * @description A dough that is offered for a wish. `number` is of changes to the dough one has, where it is that dough with few changes.
+         */
+        Offered: {
+            kind: components["schemas"]["OfferKind"];
+            /** Family */
+            family: string;
+            /** Number */
+            number?: number | null;
+            spec: components["schemas"]["DoughSpec"];
+            outcome: components["schemas"]["Outcome"];
+            dough: components["schemas"]["Dough"];
+            /** Count */
+            count: number;
+            /** Textures */
+            textures: {
+                [key: string]: number;
+            };
+            /** Sweetness Pct */
+            sweetness_pct: number;
+            /** Water Activity */
+            water_activity: number;
+            /** Cost Each */
+            cost_each: number | null;
+            /** Figures */
+            figures: components["schemas"]["WishFigure"][];
+            /** Changes */
+            changes: components["schemas"]["WishChange"][];
+            /** Swapped */
+            swapped: components["schemas"]["Exchanged"][];
+            /**
+             * Packets
+             * @description what packets of these ingredients often warn of
+             * @default []
+             */
+            packets: string[];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+        };
+        /**
+         * OpenRequest
+         * @description And which dot of their map is meant.
+         */
+        OpenRequest: {
+            wish: components["schemas"]["CookieWish"];
+            kitchen: components["schemas"]["Kitchen"];
+            dough?: components["schemas"]["DoughSpec"] | null;
+            /** Dough Id */
+            dough_id?: string | null;
+            /**
+             * Families
+             * @default []
+             */
+            families: string[];
+            /**
+             * One
+             * @enum {string}
+             */
+            one: "width" | "height" | "crisp" | "chewy" | "cakey" | "short" | "crumbly" | "minutes" | "sweet" | "water" | "cost";
+            /**
+             * Other
+             * @enum {string}
+             */
+            other: "width" | "height" | "crisp" | "chewy" | "cakey" | "short" | "crumbly" | "minutes" | "sweet" | "water" | "cost";
+            at: components["schemas"]["Traded"];
         };
         /**
          * OpenedFile
@@ -7625,6 +7986,12 @@ export interface components {
          */
         Rim: "much_paler" | "paler" | "right" | "darker";
         /**
+         * RimColour
+         * @description The rim, as a baker says it.
+         * @enum {string}
+         */
+        RimColour: "pale" | "light_gold" | "golden" | "brown" | "dark";
+        /**
          * RingMark
          * @description A closed outline.
          */
@@ -8249,6 +8616,12 @@ export interface components {
             /** Log Length Mm */
             log_length_mm: number;
         };
+        /**
+         * Sense
+         * @description Near it, at most it, or at least it.
+         * @enum {string}
+         */
+        Sense: "about" | "at_most" | "at_least";
         /**
          * SettledName
          * @description A name that can mean several things, and what it means in this kitchen.
@@ -9175,6 +9548,35 @@ export interface components {
             points: components["schemas"]["OvenPoint"][];
         };
         /**
+         * TradeMap
+         * @description How two wishes pull against each other, the size held; `today` is the dough one has.
+         */
+        TradeMap: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Dots */
+            dots: components["schemas"]["Traded"][];
+            today: components["schemas"]["Traded"];
+        };
+        /**
+         * Traded
+         * @description One dough on the map: by either figure in its own unit, with the levers that open it.
+         */
+        Traded: {
+            /** One */
+            one: number;
+            /** Other */
+            other: number;
+            /** Levers */
+            levers: number[];
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+        };
+        /**
          * Tray
          * @description One size of tray: usable inner `width_mm` (along the oven door) and `depth_mm`, the height of its rim, its outer
          *     size where it was measured, and how many there are.
@@ -9581,6 +9983,21 @@ export interface components {
             note: string;
         };
         /**
+         * Want
+         * @description A figure of the cookie: about it, at most or at least it; a `must`, or rather so.
+         */
+        Want: {
+            /** Value */
+            value: number;
+            /** @default about */
+            sense: components["schemas"]["Sense"];
+            /**
+             * Must
+             * @default false
+             */
+            must: boolean;
+        };
+        /**
          * Wanted
          * @description What is wished of a dough; or what would teach most of it.
          * @enum {string}
@@ -9724,6 +10141,75 @@ export interface components {
          */
         Wish: "egg_free" | "nut_free" | "dairy_free" | "gluten_free" | "vegan";
         /**
+         * WishChange
+         * @description A line or setting that is not as it was: `was` and `now` in words (empty: not in it), in % of flour where it is an amount; and what it
+         *     alone did to the cookie.
+         */
+        WishChange: {
+            /** What */
+            what: string;
+            /** Was */
+            was: string;
+            /** Now */
+            now: string;
+            /** Was Pct */
+            was_pct?: number | null;
+            /** Now Pct */
+            now_pct?: number | null;
+            /**
+             * Wider Mm
+             * @default 0
+             */
+            wider_mm: number;
+            /**
+             * Higher Mm
+             * @default 0
+             */
+            higher_mm: number;
+            /**
+             * Longer Min
+             * @default 0
+             */
+            longer_min: number;
+            /**
+             * Crisper
+             * @default 0
+             */
+            crisper: number;
+            /**
+             * Chewier
+             * @default 0
+             */
+            chewier: number;
+            /**
+             * Sweeter Pct
+             * @default 0
+             */
+            sweeter_pct: number;
+            /**
+             * Rounding
+             * @default false
+             */
+            rounding: boolean;
+        };
+        /**
+         * WishFigure
+         * @description One figure of the wish: what was wished, what it comes to (with the range it may lie in, where that is known), and whether that keeps it.
+         *     Widths and heights in mm, minutes, % of sweetness, textures 0 to 100, water activity, browning index, cost of a piece.
+         */
+        WishFigure: {
+            /** Name */
+            name: string;
+            /** Wished */
+            wished: number;
+            sense: components["schemas"]["Sense"];
+            /** Must */
+            must: boolean;
+            got: components["schemas"]["Interval"];
+            /** Kept */
+            kept: boolean;
+        };
+        /**
          * WishRequest
          * @description A dough and what is wished of it.
          */
@@ -9733,6 +10219,21 @@ export interface components {
             /** Dough Id */
             dough_id?: string | null;
             wish: components["schemas"]["SizeWish"];
+        };
+        /**
+         * Without
+         * @description What must not be in it.
+         * @enum {string}
+         */
+        Without: "egg" | "milk" | "nut" | "gluten" | "soy" | "sesame" | "animal" | "added_sugar";
+        /**
+         * WithoutOne
+         * @description The nearest dough if one of the musts is let go.
+         */
+        WithoutOne: {
+            /** Name */
+            name: string;
+            offered: components["schemas"]["Offered"];
         };
         /**
          * Word
@@ -22174,7 +22675,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Granted"];
+                    "application/json": components["schemas"]["GrantedSize"];
                 };
             };
             /** @description Bad Request */
@@ -22320,6 +22821,477 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    firstForWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CookieRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Granted"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    doughsForWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CookieRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Granted"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changesForWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CookieRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offered"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    mapOfWishes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MapRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TradeMap"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    openOnMap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offered"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
