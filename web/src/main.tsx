@@ -30,6 +30,7 @@ const places = {
   KitchenPlace: () => import("./places/kitchen/KitchenPlace"),
   Trays: () => import("./places/trays/Trays"),
   Stores: () => import("./places/stores/Stores"),
+  Wish: () => import("./places/wish/Wish"),
 };
 const Bench = lazy(() => places.Bench().then((place) => ({ default: place.Bench })));
 const PrintedCard = lazy(() => places.PrintedCard().then((place) => ({ default: place.PrintedCard })));
@@ -44,6 +45,7 @@ const Aside = lazy(() => places.Aside().then((place) => ({ default: place.Aside 
 const Notebook = lazy(() => places.Notebook().then((place) => ({ default: place.Notebook })));
 const KitchenPlace = lazy(() => places.KitchenPlace().then((place) => ({ default: place.KitchenPlace })));
 const Stores = lazy(() => places.Stores().then((place) => ({ default: place.Stores })));
+const Wish = lazy(() => places.Wish().then((place) => ({ default: place.Wish })));
 const Trays = lazy(() => places.Trays().then((place) => ({ default: place.Trays })));
 
 /** A server that goes away, or a newer Fine Batch in its place, must not keep anyone from a place not seen yet. */
@@ -79,6 +81,7 @@ createRoot(root).render(
                   <Routes>
                     <Route path="/" element={<Doughs />} />
                     <Route path="/new" element={<NewDough />} />
+                    <Route path="/wish" element={<Wish />} />
                     <Route path="/bench/:id?" element={<Bench />} />
                     <Route path="/weigh/:id" element={<WeighIn />} />
                     <Route path="/card/:id" element={<PrintedCard />} />

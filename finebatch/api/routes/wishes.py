@@ -4,7 +4,7 @@ from collections.abc import Callable
 from datetime import date
 from typing import Annotated, Literal, TypeVar
 
-from fastapi import APIRouter
+from fastapi import APIRouter, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import Field
 
@@ -96,6 +96,12 @@ def offer_log_sizes(request: BenchRequest) -> tuple[LogSize, ...]:
     return spoken(
         log_sizes(request.dough, assess_rest(request.dough, request.kitchen), request.kitchen), request.kitchen
     )
+
+
+@router.post("/warm-up", operation_id="warmUpWishes", status_code=status.HTTP_204_NO_CONTENT)
+async def warm_up_wishes(workers: TheWorkers) -> None:
+    """Whoever asks is about to wish: the search is started."""
+    await workers.wishes.warm_up()
 
 
 @router.post("/first", operation_id="firstForWish")

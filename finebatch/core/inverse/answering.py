@@ -11,7 +11,7 @@ from ..formula import weigh_lines
 from ..ingredients import catalogue, may_contain_of
 from .answers import Exchanged, Offered, OfferKind, WishChange, WishFigure
 from .baked import Baked
-from .carding import card_of
+from .carding import card_of, plain_name
 from .lots import WITH_THE_BATCH, Lot
 from .space import Point, Space
 from .structures import Exchange
@@ -60,7 +60,12 @@ def offered(
         figures=_figures(named, terms, baked, cost, outcome),
         changes=changes_of(space, point, baked, card.spec),
         swapped=tuple(
-            Exchanged(what=catalogue()[one.from_id].name, to=one.to, texture=one.texture, caution=_caution(one))
+            Exchanged(
+                what=plain_name(catalogue()[one.from_id].name),
+                to=plain_name(one.to),
+                texture=one.texture,
+                caution=_caution(one),
+            )
             for one in exchanges
         ),
         packets=may_contain_of(space.parts(point.grams)),
@@ -141,16 +146,29 @@ def changes_of(space: Space, point: Point, baked: Baked, spec: DoughSpec) -> tup
         words = size.field.rsplit("_", 1)[0].replace("_", " ")
         rows.append(
             (
-                WishChange(what=words, was=f"{was_size:.3g} {unit}", now=f"{now_size:.3g} {unit}"),
+                WishChange(what=words, unit=unit, was_value=was_size, now_value=now_size),
                 _but(point, sizes=sizes),
             )
         )
     if abs(point.oven_c - home.oven_c) > 1:
-        said = [f"{c - space.oven_fan_k:.0f} °C" for c in (home.oven_c, point.oven_c)]
-        rows.append((WishChange(what="oven", was=said[0], now=said[1]), _but(point, oven_c=home.oven_c)))
+        rows.append(
+            (
+                WishChange(
+                    what="oven",
+                    unit="°C",
+                    was_value=home.oven_c - space.oven_fan_k,
+                    now_value=point.oven_c - space.oven_fan_k,
+                ),
+                _but(point, oven_c=home.oven_c),
+            )
+        )
     if abs(point.chill_h - home.chill_h) > 0.1:
-        said = [f"{h:g} h" for h in (home.chill_h, point.chill_h)]
-        rows.append((WishChange(what="chill", was=said[0], now=said[1]), _but(point, chill_h=home.chill_h)))
+        rows.append(
+            (
+                WishChange(what="chill", unit="h", was_value=home.chill_h, now_value=point.chill_h),
+                _but(point, chill_h=home.chill_h),
+            )
+        )
     without = space.bake([other for _, other in rows])
     model = space.bake([point])[0] if rows else baked
     return tuple(_with_share(change, model, other) for (change, _), other in zip(rows, without, strict=True))
@@ -187,7 +205,7 @@ def _amount(
         return " + ".join(texts) if grams > 0 else ""
 
     return WishChange(
-        what=" + ".join(item.name.split(" (")[0].lower() for item, _ in lot.parts),
+        what=" + ".join(plain_name(item.name) for item, _ in lot.parts),
         was=said(space.spec, was_g),
         now=said(spec, now_g),
         was_pct=100 * was_g / was_flour,

@@ -39,12 +39,15 @@ class WishFigure(Value):
 
 
 class WishChange(Value):
-    """A line or setting that is not as it was: `was` and `now` in words (empty: not in it), in % of flour where it is an amount; and what it
-    alone did to the cookie."""
+    """A line or setting that is not as it was. An amount: `was` and `now` as the lines say it (empty: not in it), and in % of flour. A setting:
+    its values in `unit` (mm, g, ml, °C, h). And what it alone did to the cookie."""
 
     what: str
-    was: str
-    now: str
+    was: str = ""
+    now: str = ""
+    unit: str = ""
+    was_value: float = 0.0
+    now_value: float = 0.0
     was_pct: float | None = None
     now_pct: float | None = None
     wider_mm: float = 0.0

@@ -22,7 +22,7 @@ FIRST_FAMILIES = (
     "drop_chewy", "drop_crisp", "drop_cakey", "giant_thick", "rolled_ball", "thumbprint", "cutout_butter", "cutout_spiced",
     "sliced_log_shortbread",
 )  # fmt: skip
-COUNT_ROUNDS, COUNT_OVER = 4, 1.06
+COUNT_ROUNDS, COUNT_OVER = 3, 1.06
 OFF = 0.006  # of ln: nearer than this, what was learned of the base holds of the answer too
 NOTHING_SAID = "Say at least how wide, how high, how many or how it should bite."
 
@@ -40,9 +40,14 @@ class Asked:
             have_g=in_house(of, base) if pantry else None,
             price_per_g=of.stock.price_per_g or None,
         )
-        offsets, ratio = _learned(of, base, house)
+        offsets, ratio, count = _learned(of, base, house)
         self.house = dataclasses.replace(house, offsets=offsets)
         forming = forming_of(base.spec.form)
+        self.sized = of.wish.count is not None and not forming.counted_by_mass and count > 0
+        if self.sized:
+            # What only its forming counts is begun with about as much dough as so many take.
+            times = ((of.wish.count or 0) + 0.5) / count
+            self.base = dataclasses.replace(grown(base, times), grams=tuple(times * grams for grams in base.grams))
         named = terms_of(of.wish, self.house, base.spec.tray_id, forming.held_by_walls, ratio)
         named = [(name, term) for name, term in named if name not in leave]
         self.names = [name for name, _ in named]
@@ -51,9 +56,10 @@ class Asked:
         self.unwanted = unwanted_ids(without)
         self.by_mass = forming.counted_by_mass
 
-    def ask(self, base: Base | None = None, times: float | None = None) -> Ask:
+    def ask(self) -> Ask:
+        """What is searched for."""
         count = self.of.wish.count if self.by_mass else None
-        return Ask(base or self.base, self.house, self.unwanted, self.terms, count, times)
+        return Ask(self.base, self.house, self.unwanted, self.terms, count, 1.0 if self.sized else None)
 
     def shown(
         self, kind: OfferKind, found: Found, exchanges: tuple[Exchange, ...], number: int | None = None
@@ -107,7 +113,7 @@ class Asked:
             more *= (wanted + 0.5) / max(last, 1)
             space = Space(grown(found.space.base, more), self.house, self.unwanted).held_at(here.point.sizes)
             times = flour_times(here) * (wanted + 0.5) / max(last, 1)
-            again = solve(space, self.terms, None, NEAR, start=space.u_of(here.point), times=times)
+            again = solve(space, self.terms, None, NEAR, start=space.u_of(here.point), times=times, rounds=1)
             other = self._offered(kind, again, exchanges, None) if again is not None and not again.broken else None
             if again is None or other is None:
                 break
@@ -141,20 +147,24 @@ def in_house(of: Wished, base: Base) -> dict[str, float]:
     return own | counted | {"water": math.inf}
 
 
-def _learned(of: Wished, base: Base, house: House) -> tuple[Offsets, float]:
-    """What the kitchen foretells of the base beside the model, and how much wider a tray must take it than its middle."""
+def _learned(of: Wished, base: Base, house: House) -> tuple[Offsets, float, int]:
+    """What the kitchen foretells of the base beside the model, how much wider a tray must take it than its middle, and how many it makes."""
     seen = assess_rest(base.spec, of.kitchen, of.known)
     if seen.outcome is None:
-        return NOTHING_LEARNED, 1.0
+        return NOTHING_LEARNED, 1.0, 0
     space = Space(base, house)
     model, baked = space.bake([space.base_point()])[0], seen.outcome.baked
     minutes = math.sqrt(baked.first_done_min.value * baked.last_good_min.value)
     laid = seen.trays.widest.width_mm / baked.diameter_mm.value if seen.trays else 1.0
-    return Offsets(
-        width=math.log(baked.diameter_mm.value / model.width_mm),
-        height=math.log(baked.height_mm.value / model.height_mm),
-        minutes=math.log(minutes / model.minutes),
-    ), max(1.0, laid)
+    return (
+        Offsets(
+            width=math.log(baked.diameter_mm.value / model.width_mm),
+            height=math.log(baked.height_mm.value / model.height_mm),
+            minutes=math.log(minutes / model.minutes),
+        ),
+        max(1.0, laid),
+        seen.outcome.pieces.count + seen.outcome.pieces.small_count,
+    )
 
 
 def bases_of(of: Wished) -> list[Base]:
@@ -183,6 +193,7 @@ def checked(of: Wished) -> None:
         )
 
 
-def next_of(asked: Asked) -> Offered | None:
+def next_of(asked: Asked, kind: OfferKind) -> Offered | None:
+    """The nearest dough of a family, as it is shown."""
     found = first_of(asked.ask())
-    return asked.shown(OfferKind.ANOTHER, found.found, found.exchanges) if found else None
+    return asked.shown(kind, found.found, found.exchanges) if found else None

@@ -110,18 +110,18 @@ def _line(line: Line, weighed: WeighedLine, item: Ingredient, grams: float, spac
         return line
     measure = read_measure(line.text)
     involved = isinstance(measure, str) or measure.extra or measure.beside or measure.contained
-    rest = _plain(item) if isinstance(measure, str) or involved or not measure.rest else measure.rest
+    rest = plain_name(item.name) if isinstance(measure, str) or involved or not measure.rest else measure.rest
     return _checked(line.id, rest, item, grams, space, line.part)
 
 
 def _new_line(item: Ingredient, grams: float, space: Space, part: Part | None = None) -> Line:
-    return _checked(f"wish-{item.id}"[:40], _plain(item), item, grams, space, part)
+    return _checked(f"wish-{item.id}"[:40], plain_name(item.name), item, grams, space, part)
 
 
 def _checked(id: str, rest: str, item: Ingredient, grams: float, space: Space, part: Part | None) -> Line:
     """The line as a baker would write it; pinned where its words alone are read as something else."""
     habit = space.house.habit
-    for words in (rest, _plain(item)):
+    for words in (rest, plain_name(item.name)):
         text = said_amount(item, grams, words, _slot(space, item.id), space.house.measures, habit)
         read = read_line(text, habit)
         if read.ingredient_id == item.id and read.mass_g and abs(read.mass_g / grams - 1) <= EXACT:
@@ -131,13 +131,13 @@ def _checked(id: str, rest: str, item: Ingredient, grams: float, space: Space, p
     return Line(id=id, text=text, part=part, ingredient_id=item.id, mass_g=None if close else grams)
 
 
-def _plain(item: Ingredient) -> str:
-    """Its name as it stands on a card.
+def plain_name(name: str) -> str:
+    """An ingredient's name as it stands on a card.
 
-    >>> _plain(catalogue()["flour_ap"])
-    'all-purpose wheat flour'
+    >>> plain_name("Flax egg (prepared)")
+    'flax egg'
     """
-    return re.sub(r"\s*\(.*?\)", "", item.name).lower()
+    return re.sub(r"\s*\(.*?\)", "", name).lower()
 
 
 EIGHTHS = 8

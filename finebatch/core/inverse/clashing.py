@@ -8,24 +8,24 @@ from ..forming import forming_of
 from .answers import Clash, Offered, OfferKind, Wished, WithoutOne
 from .asked import Without
 from .asking import Asked, in_house, musts_missed, next_of
-from .collisions import Must, Tester, smallest_clash
+from .collisions import Must, Tester
 from .space import base_of
 from .structures import NoStandInError
 from .terms import Term
 from .three import first_of
 
-MOST_WITHOUT = 3
+MOST_WITHOUT, MOST_ELSEWHERE = 3, 3
 
 
 def elsewhere(of: Wished, asked: Asked, without: tuple[Without, ...], pantry: bool) -> list[Offered]:
     """The same wish of the other families of its form: the first that keeps every must."""
     families = [id for id in forming_of(asked.base.spec.form).families if id != asked.base.style.id]
-    for one in starters():
-        base = base_of(one.spec, of.kitchen) if one.style_id in families else None
+    for one in [one for one in starters() if one.style_id in families][:MOST_ELSEWHERE]:
+        base = base_of(one.spec, of.kitchen)
         if base is None:
             continue
         try:
-            other = next_of(Asked(of, base, without, pantry))
+            other = next_of(Asked(of, base, without, pantry), OfferKind.ANOTHER)
         except NoStandInError:
             continue
         if other is not None and not musts_missed(other)[0]:
@@ -47,7 +47,7 @@ def clash_of(asked: Asked, pantry: bool) -> Clash | None:
     tester = Tester(
         asked.base, dataclasses.replace(asked.house, have_g=in_house(asked.of, asked.base) if pantry else None)
     )
-    found = smallest_clash(musts, tester.keeps)
+    found = tester.clash(musts)
     if not found:
         return None
     names = tuple(must.name for must in found)

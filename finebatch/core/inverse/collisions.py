@@ -15,7 +15,7 @@ from .structures import NoStandInError, structures, unwanted_ids
 from .terms import INSIDE, Term, Terms
 from .three import spread_start
 
-STARTS, SEED = 3, 5
+STARTS, CONFIRMING, SEED = 3, 6, 5
 NEAR, ROUNDS, GOOD = 0.02, 8, 0.05
 SURELY = 0.6  # of the give within which a must is kept, for the relaxed dough that the test finds
 
@@ -66,10 +66,18 @@ class Tester:
         """Whether a dough of the family was found that keeps all of these."""
         key = frozenset(must.name for must in musts)
         if key not in self._known:
-            self._known[key] = self._found(musts)
+            self._known[key] = self._found(musts, range(self._starts))
         return self._known[key]
 
-    def _found(self, musts: tuple[Must, ...]) -> bool:
+    def clash(self, musts: Sequence[Must]) -> tuple[Must, ...]:
+        """The smallest set of these that cannot be kept together, looked for once more from further starts before it is said."""
+        while found := smallest_clash(musts, self.keeps):
+            if not self._found(found, range(self._starts, self._starts + CONFIRMING)):
+                return found
+            self._known[frozenset(must.name for must in found)] = True
+        return ()
+
+    def _found(self, musts: tuple[Must, ...], starts: range) -> bool:
         unwanted = unwanted_ids(tuple(must.without for must in musts if must.without))
         house = self._house if any(must.pantry for must in musts) else replace(self._house, have_g=None)
         terms = Terms([replace(must.term, must=True) for must in musts if must.term])
@@ -79,10 +87,10 @@ class Tester:
             return False
         if not len(terms):
             return bool(found)
-        return any(self._reached(Space(one.base, house, unwanted), terms) for one in found)
+        return any(self._reached(Space(one.base, house, unwanted), terms, starts) for one in found)
 
-    def _reached(self, space: Space, terms: Terms) -> bool:
-        for k in range(self._starts):
+    def _reached(self, space: Space, terms: Terms, starts: range) -> bool:
+        for k in starts:
             start = space.home if k == 0 else spread_start(space, terms, self._seed + k)
             loose = relaxed(space, terms, start, NEAR, start, rounds=ROUNDS, good=GOOD)
             point = space.at(loose.u)

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..formula import AXES
 from .baked import Baked
 from .lots import AXIS, WITH_THE_BATCH
 from .space import CHILL_H, CHILLS_H, Array, Point, Space, hours_of
@@ -60,6 +61,24 @@ class _Card:
             oven_c=float(x[-2]),
             chill_h=hours_of(float(x[-1])),
         )
+
+    def inside(self, x: Array, ks: list[int]) -> Array:
+        """With the changed ones (`ks`) inside their own ranges, and all of one kind together inside the family's."""
+        y = x.copy()
+        y[ks] = np.clip(x[ks], self.low[ks], self.high[ks])
+        at = self.space
+        for axis in range(len(AXES)):
+            of = [k for k in ks if k < self.lots and at.axes[k, axis] > 0]
+            if not of:
+                continue
+            counted = max(float(y[: self.lots] @ at.as_flour), 1e-9) / 100
+            over = float(y[: self.lots] @ at.axes[:, axis]) - at.axis_high[axis] * counted
+            under = at.axis_low[axis] * counted - float(y[: self.lots] @ at.axes[:, axis])
+            mine = float(y[of] @ at.axes[of, axis])
+            by = -over if over > 0 else under if under > 0 else 0.0
+            if by and mine > 0:
+                y[of] = np.maximum(y[of] * (1 + by / mine), 0.0)
+        return y
 
     def near(self, k: int, value: float) -> list[float]:
         """The kitchen steps on both sides of a value, inside the bounds."""
@@ -123,7 +142,8 @@ def _by_slopes(
     rows = np.stack([slopes[k] for k in ks], 1) * terms.weight[:, None]
     step = np.linalg.lstsq(rows, -terms.weight * now, rcond=None)[0]
     x = card.now.copy()
-    x[list(ks)] = np.clip(x[list(ks)] + step, card.low[list(ks)], card.high[list(ks)])
+    x[list(ks)] += step
+    x = card.inside(x, list(ks))
     moved = np.stack([slopes[k] for k in ks], 1) @ (x[list(ks)] - card.now[list(ks)])
     return terms.merit(now + moved), tuple(float(v) for v in x)
 
@@ -138,5 +158,6 @@ def _refined(card: _Card, terms: Terms, x: Array, ks: list[int], baked, misses) 
         rows = np.stack([(misses(one) - now) / by for one, by in zip(found[1:], signed, strict=True)], 1)
         step = np.linalg.lstsq(rows * terms.weight[:, None], -terms.weight * now, rcond=None)[0]
         x = x.copy()
-        x[ks] = np.clip(x[ks] + step, card.low[ks], card.high[ks])
+        x[ks] += step
+        x = card.inside(x, ks)
     return x

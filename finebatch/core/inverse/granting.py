@@ -1,11 +1,13 @@
 """From a wish to answers: the first at once, then three that differ, and what collides where a must cannot be kept."""
 
+import dataclasses
 from collections.abc import Callable
 
-from .answers import Clash, Granted, Wished
+from .answers import Clash, Granted, OfferKind, Wished, WithoutOne
 from .asked import Without
 from .asking import Asked, bases_of, checked, musts_missed, next_of
-from .clashing import clash_of, elsewhere
+from .carding import plain_name
+from .clashing import MOST_WITHOUT, clash_of, elsewhere
 from .relaxed import relaxed
 from .solving import MET
 from .space import Base
@@ -71,34 +73,51 @@ def _letting_go(of: Wished, work: Callable[[tuple[Without, ...], bool], Granted]
         except NoStandInError as error:
             missing = error.name
             continue
-        if found.offered or found.clash or kept == 0:
+        if found.offered or found.clash:
             return found, tuple(one.value for one in rather[kept:])
-    names = tuple(one.value for one in musts) + (("pantry",) if pantry else ())
-    family = bases_of(of)[0].style.label
-    note = f"Nothing here stands in for {missing.split(' (')[0].lower()}."
-    return Granted(offered=(), clash=Clash(names=names, family=family), notes=(note,)), ()
+    return _nothing(of, musts, pantry, missing), ()
+
+
+def _nothing(of: Wished, musts: tuple[Without, ...], pantry: bool, missing: str) -> Granted:
+    """Nothing was found: no stand-in, or not enough in the house for so many. Said, with what comes nearest without each."""
+    counted = of.wish.count is not None and not missing
+    names = (*(one.value for one in musts), *(("pantry",) if pantry else ()), *(("count",) if counted else ()))
+    note = f"Nothing here stands in for {plain_name(missing)}." if missing else ""
+    if not missing and pantry:
+        note = "What the pantry has does not make it: too little is there, or what is there does not go together."
+    uncounted = dataclasses.replace(of, wish=of.wish.model_copy(update={"count": None}))
+    tried = [(one.value, of, tuple(other for other in musts if other is not one), pantry) for one in musts]
+    tried += [("pantry", of, musts, False)] if pantry else []
+    tried += [("count", uncounted, musts, pantry)] if counted else []
+    without = []
+    for name, less, left, still in tried[:MOST_WITHOUT] if len(names) > 1 or pantry else []:
+        try:
+            found = _first(less, left, still).offered
+        except NoStandInError:
+            continue
+        without += [WithoutOne(name=name, offered=found[0])] if found else []
+    clash = Clash(names=names, family=bases_of(of)[0].style.label, without=tuple(without))
+    return Granted(offered=(), clash=clash if names else None, notes=(note,) if note else ())
 
 
 def _three(of: Wished, without: tuple[Without, ...], pantry: bool) -> Granted:
     ranked = _best_first(of, bases_of(of), without, pantry)
     first = ranked[0]
+    nearest = next_of(first, OfferKind.NEAREST)
+    if nearest is not None and musts_missed(nearest)[0]:
+        clash = clash_of(first, pantry)
+        if clash is not None:
+            others = [] if len(ranked) > 1 else elsewhere(of, first, without, pantry)
+            return Granted(offered=(nearest, *others), clash=clash)
     made = [
-        (one, shown)
+        shown
         for one in candidates(first.ask())
         if (shown := first.shown(one.kind, one.found, one.exchanges)) is not None
     ]
-    notes: list[str] = []
-    shown_now = [shown for _, shown in made]
     if len(ranked) > 1:
-        other = next_of(ranked[1])
+        other = next_of(ranked[1], OfferKind.ANOTHER)
         if other is not None:
-            shown_now = [*shown_now[:2], other]
-    if any(not musts_missed(one)[0] for one in shown_now):
-        if len(shown_now) < 3:
-            notes.append("There are no three that differ much: these are all that were found.")
-        return Granted(offered=tuple(shown_now), notes=tuple(notes))
-    clash = clash_of(first, pantry)
-    if clash is None and shown_now:
-        return Granted(offered=tuple(shown_now), notes=tuple(notes))
-    others = [] if len(ranked) > 1 else elsewhere(of, first, without, pantry)
-    return Granted(offered=(*shown_now[:2], *others) if others else tuple(shown_now), clash=clash, notes=tuple(notes))
+            made = [*made[:2], other]
+    few = made and len(made) < 3
+    notes = ("There are no three that differ much: these are all that were found.",) if few else ()
+    return Granted(offered=tuple(made), notes=notes)

@@ -13,6 +13,7 @@ from .asked import MeasuredIn
 EGG_PIECES = {"egg_whole": 50.0, "egg_yolk": 18.0}  # g, where the catalogue has no piece of the kitchen's size
 BEATEN_TBSP_G = 15.2
 SMALL_BATCH_G = 100.0  # of flour: below it an eighth of a cup is too coarse
+MOST_STEP_SHARE = 0.06  # of the flour
 MOST_PART_ERROR = 0.06  # how far the share of a stand-in's part may be off for the sake of whole spoons
 
 
@@ -145,8 +146,17 @@ def step_of(lot: Lot, measures: MeasuredIn, habit: Habit, flour_g: float, beaten
 
 
 def _stepped_together(lot: Lot, measures: MeasuredIn, habit: Habit, flour_g: float) -> tuple[Lot, float]:
-    """The smallest step in which every part is whole teaspoons (in a small batch quarters; or whole grams) and no share is far off."""
-    parts = 1 if flour_g >= 150 else 4
+    """The smallest step in which every part is whole teaspoons, halves or quarters (or whole grams), and no share is far off: the coarsest of
+    these that is not too much for a batch of this size."""
+    most = MOST_STEP_SHARE * flour_g
+    tried = [_in_units(lot, measures, habit, parts) for parts in ((1,) if measures is MeasuredIn.GRAMS else (1, 2, 4))]
+    shared, step = next((one for one in tried if one[1] <= most), tried[-1])
+    return Lot(parts=shared, slot=lot.slot, stands_for=lot.stands_for, new=lot.new), step
+
+
+def _in_units(
+    lot: Lot, measures: MeasuredIn, habit: Habit, parts: int
+) -> tuple[tuple[tuple[Ingredient, float], ...], float]:
     least = min(lot.parts, key=lambda part: part[1])
     units = [1.0 if measures is MeasuredIn.GRAMS else measure_g("tsp", item.id, habit) / parts for item, _ in lot.parts]
     best: tuple[float, list[float]] | None = None
@@ -161,5 +171,4 @@ def _stepped_together(lot: Lot, measures: MeasuredIn, habit: Habit, flour_g: flo
             break
     assert best is not None
     total = sum(best[1])
-    shared = tuple((item, g / total) for g, (item, _) in zip(best[1], lot.parts, strict=True))
-    return Lot(parts=shared, slot=lot.slot, stands_for=lot.stands_for, new=lot.new), total
+    return tuple((item, g / total) for g, (item, _) in zip(best[1], lot.parts, strict=True)), total

@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from .relaxed import relaxed
+from .relaxed import ROUNDS, relaxed
 from .space import Array, Space
 from .terms import Terms
 from .walk import Found, Lattice, in_kitchen, walk
@@ -14,7 +14,7 @@ HALF_WAY = 3  # starts until they are anywhere in the box
 
 def solve(
     space: Space, terms: Terms, count: int | None = None, near: float = 0.15, start: Array | None = None, starts: int = 1,
-    seed: int = 1, times: float | None = None,
+    seed: int = 1, times: float | None = None, rounds: int = ROUNDS,
 ) -> Found | None:  # fmt: skip
     """The best dough found from `start` (the base, if none) and, while it misses the wish, from up to `starts` in all. Same seed, same answer."""
     rng = np.random.default_rng(seed)
@@ -23,7 +23,7 @@ def solve(
     for k in range(starts):
         away = (rng.random(len(home)) - home) * (0.5 if k < HALF_WAY else 1.0)
         first = home if k == 0 else np.clip(home + away, 0, 1)
-        loose = relaxed(space, terms, first, near, home)
+        loose = relaxed(space, terms, first, near, home, rounds=rounds)
         found = in_kitchen(space, terms, loose, count, near, home, times)
         if found is None:
             continue

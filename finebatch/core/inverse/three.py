@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -20,7 +20,12 @@ SPREAD = 24  # doughs over the family's box that the search for the best starts 
 DIFFERENT, LEAST_DIFFERENT = 0.08, 2  # a line or setting differs by more than this; at least so many must
 A_CHANGE, AN_EXCHANGE = 0.4, 0.5
 WORSE = 1.05
+FAR_STARTS = 2  # for the best of a structure: of later ones one, then none
+LATER = 0.3  # a stand-in that suits the family less must be so much better
 STUBBORN = 5  # starts, where the first broke a bound
+
+
+ORDER = (OfferKind.NEAREST, OfferKind.BEST, OfferKind.SIMPLEST, OfferKind.ANOTHER)
 
 
 @dataclass(frozen=True)
@@ -58,20 +63,20 @@ class Ask:
 
 def first_of(ask: Ask) -> Candidate | None:
     """The nearest dough of the first structure: quick enough to follow a finger."""
-    for space, exchanges in ask.spaces():
-        found = _near(ask, space)
-        if found is not None:
-            return _nearest(space, found, exchanges)
+    spaces = ask.spaces()
+    # More starts find no more in the pantry.
+    for starts in (1,) if ask.house.have_g is not None else (1, STUBBORN):
+        for space, exchanges in spaces:
+            found = _near(ask, space, starts)
+            if found is not None:
+                return _nearest(space, found, exchanges)
     return None
 
 
-def _near(ask: Ask, space: Space) -> Found | None:
+def _near(ask: Ask, space: Space, starts: int) -> Found | None:
     """From the base; from further off where no whole eggs, spoons and count were found together so near."""
-    for starts in (1, STUBBORN):
-        found = solve(space, ask.terms, ask.count, NEAR, starts=starts, times=ask.times, seed=ask.seed)
-        if found is not None and not found.broken:
-            return found
-    return None
+    found = solve(space, ask.terms, ask.count, NEAR, starts=starts, times=ask.times, seed=ask.seed)
+    return found if found is not None and not found.broken else None
 
 
 def _nearest(space: Space, found: Found, exchanges: tuple[Exchange, ...]) -> Candidate:
@@ -95,31 +100,32 @@ def candidates(ask: Ask) -> list[Candidate]:
                 named = kind if candidate.kind is kind else OfferKind.ANOTHER
                 chosen.append(Candidate(named, candidate.found, candidate.exchanges, candidate.score))
                 break
-    return chosen
+    return sorted(chosen, key=lambda one: ORDER.index(one.kind))
 
 
 def _all(ask: Ask) -> Iterator[Candidate]:
-    for space, exchanges in ask.spaces():
-        near = _near(ask, space)
+    for i, (space, exchanges) in enumerate(ask.spaces()):
+        near = _near(ask, space, 1) or (_near(ask, space, STUBBORN) if i == 0 and ask.house.have_g is None else None)
         if near is not None:
-            yield _nearest(space, near, exchanges)
-        for k in range(2 if len(ask.terms) else 0):  # nothing wished of the cookie: none is better
+            nearest = _nearest(space, near, exchanges)
+            yield replace(nearest, score=nearest.score + LATER * i)
+        for k in range(max(0, FAR_STARTS - i) if len(ask.terms) else 0):  # nothing wished of the cookie: none is better
             start = spread_start(space, ask.terms, ask.seed + 17 * k)
             best = solve(space, ask.terms, ask.count, FAR, start=start, times=ask.times, seed=ask.seed + k)
             if best is not None:
                 away = float(np.abs(space.u_of(best.point) - space.home).mean())
-                yield Candidate(OfferKind.BEST, best, exchanges, best.merit - 0.3 * away)
+                yield Candidate(OfferKind.BEST, best, exchanges, best.merit - 0.3 * away + LATER * i)
         if near is None:
             continue
-        if ask.count is None and not exchanges:
+        if ask.count is None and ask.times is None and not exchanges:
             for few in few_changes(space, ask.terms):
                 found = Found(few.space, few.point, few.baked, few.merit, 0, (), np.zeros(0))
                 if not few.space.broken(few.point):
-                    score = max(few.merit, MET) + A_CHANGE * few.changes + AN_EXCHANGE * len(exchanges)
+                    score = max(few.merit, MET) + A_CHANGE * few.changes + AN_EXCHANGE * len(exchanges) + LATER * i
                     yield Candidate(OfferKind.SIMPLEST, found, exchanges, score)
         else:
             simpler, left = taken_back(near, ask.terms, ask.count)
-            score = max(simpler.merit, MET) + 0.1 * left + AN_EXCHANGE * len(exchanges)
+            score = max(simpler.merit, MET) + 0.1 * left + AN_EXCHANGE * len(exchanges) + LATER * i
             yield Candidate(OfferKind.SIMPLEST, simpler, exchanges, score)
 
 

@@ -102,6 +102,8 @@ def in_kitchen(
         wanted = flour * (count + COUNT_OVER) * found.baked.piece_g / sum(point.grams)
     elif not any(size.of_dough_g for size in space.sizes):
         wanted = space.flour_g * (times or 1.0)
+    if space.house.have_g is not None:
+        wanted = min(wanted, flour * _times_there(space, point))
     counted = times is not None or (count is not None and space.forming.counted_by_mass)
     eggs = bool(space.of.keys() & {Slot.EGG, Slot.YOLK})
     best: Found | None = None
@@ -119,6 +121,14 @@ def in_kitchen(
         if not eggs or (best is not None and not best.broken):
             break
     return best
+
+
+def _times_there(space: Space, point: Point) -> float:
+    """How many times so much of everything there is in the house."""
+    used = space.used(np.array([point.grams]))[0]
+    with np.errstate(divide="ignore", invalid="ignore"):
+        times = np.where(used > 0, space.had() / used, math.inf)
+    return float(max(times.min(), 0.05))
 
 
 def _started(space: Space, lattice: Lattice, u: Array, batch: "Batch") -> Whole:

@@ -24,6 +24,7 @@ export const keys = {
   starters: ["starters"],
   // What is foretold hangs on the bakes that were written down: all under one name.
   foretold: ["foretold"],
+  wish: (kind: string, request: unknown) => ["foretold", "wish", kind, request],
   glance: (id: string, revision: number, kitchen?: Kitchen) => ["foretold", "glance", id, revision, kitchen],
   assessment: (id: string | null, spec?: DoughSpec, kitchen?: Kitchen) => [
     "foretold",

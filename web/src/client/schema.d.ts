@@ -2433,6 +2433,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wishes/warm-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Warm Up Wishes
+         * @description Whoever asks is about to wish: the search is started.
+         */
+        post: operations["warmUpWishes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wishes/first": {
         parameters: {
             query?: never;
@@ -10142,16 +10162,37 @@ export interface components {
         Wish: "egg_free" | "nut_free" | "dairy_free" | "gluten_free" | "vegan";
         /**
          * WishChange
-         * @description A line or setting that is not as it was: `was` and `now` in words (empty: not in it), in % of flour where it is an amount; and what it
-         *     alone did to the cookie.
+         * @description A line or setting that is not as it was. An amount: `was` and `now` as the lines say it (empty: not in it), and in % of flour. A setting:
+         *     its values in `unit` (mm, g, ml, °C, h). And what it alone did to the cookie.
          */
         WishChange: {
             /** What */
             what: string;
-            /** Was */
+            /**
+             * Was
+             * @default
+             */
             was: string;
-            /** Now */
+            /**
+             * Now
+             * @default
+             */
             now: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Was Value
+             * @default 0
+             */
+            was_value: number;
+            /**
+             * Now Value
+             * @default 0
+             */
+            now_value: number;
             /** Was Pct */
             was_pct?: number | null;
             /** Now Pct */
@@ -22764,6 +22805,87 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LogSize"][];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    warmUpWishes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

@@ -410,3 +410,68 @@ export const LABEL_PAPERS: Record<Schemas["LabelPaper"], string> = {
   letter: "Letter",
   roll: "Roll",
 };
+
+export const AVOIDED: Record<Schemas["Without"], string> = {
+  egg: "egg",
+  milk: "milk",
+  nut: "nuts",
+  gluten: "gluten",
+  soy: "soya",
+  sesame: "sesame",
+  animal: "anything from animals",
+  added_sugar: "added sugar",
+};
+
+export const BITES: Record<Schemas["BiteName"], string> = {
+  crisp: "Crisp",
+  chewy: "Chewy",
+  cakey: "Cakey",
+  short: "Short",
+  crumbly: "Crumbly",
+};
+
+export const RIM_COLOURS: Record<Schemas["RimColour"], string> = {
+  pale: "pale",
+  light_gold: "light gold",
+  golden: "golden",
+  brown: "brown",
+  dark: "dark",
+};
+
+export const KEEPS_FOR: Record<Schemas["KeepsFor"], string> = {
+  four_days: "four days",
+  a_week_or_two: "a week or two",
+  weeks: "weeks",
+};
+
+export const MEASURED_IN: Record<Schemas["MeasuredIn"], string> = {
+  grams: "on the scale",
+  cups: "by cups and spoons",
+};
+
+export const OFFERS: Record<Schemas["OfferKind"], { title: string; why: string }> = {
+  nearest: { title: "Nearest to yours", why: "Meets the wish with the least changed." },
+  best: { title: "Best at the wish", why: "Nearest to the wish, however much is changed." },
+  simplest: { title: "Simplest", why: "The fewest things changed that still come near." },
+  another: { title: "Another way", why: "Meets the wish by other means." },
+};
+
+/** The figures of a wish, as they are called in a sentence. */
+export const FIGURES: Record<string, string> = {
+  width: "wide",
+  per_tray: "to a tray",
+  height: "high",
+  crisp: "crisp",
+  chewy: "chewy",
+  cakey: "cakey",
+  short: "short",
+  crumbly: "crumbly",
+  colour: "rim",
+  sweetness: "sweet",
+  keeps: "keeps",
+  minutes: "in the oven",
+  cost: "each",
+  sweet: "sweet",
+  water: "moist",
+  pantry: "only from the pantry",
+};

@@ -1,7 +1,7 @@
 /** The bench: what goes in, what dough it makes, what comes out; side by side, always in view. */
 
 import { useEffect, useRef, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import type { DoughSpec, Problem, Schemas } from "../../client/api";
 import { useAssessment } from "../../client/assessments";
 import { lastDough, useDough } from "../../client/dough";
@@ -34,6 +34,7 @@ const linkButton =
 
 export function Bench() {
   const { id } = useParams();
+  const navigate = useNavigate();
   const dough = useDough(id);
   const { data: kitchen } = useKitchen();
   const { found, failed } = useAssessment(dough.spec, kitchen);
@@ -104,6 +105,9 @@ export function Bench() {
         <Menu label="Change">
           <MenuItem onSelect={() => setSheet("scale")}>Scale: more or less of it</MenuItem>
           <MenuItem onSelect={() => setSheet("swap")}>Swap an ingredient</MenuItem>
+          <MenuItem onSelect={() => navigate(`/wish?from=${id}`)}>
+            Wish it otherwise: “like this, but …”
+          </MenuItem>
           <MenuItem onSelect={divide} disabled={!divides}>
             Divide it into parts
           </MenuItem>

@@ -65,6 +65,7 @@ export function Doughs() {
             Put aside ({choices?.aside})
           </Link>
         )}
+        <Button onClick={() => navigate("/wish")}>Ask for a cookie</Button>
         <Button kind="main" onClick={() => navigate("/new")}>
           New dough from a card
         </Button>
