@@ -7,8 +7,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from finebatch.core.bench.starters import Starter, starters
+from finebatch.core.dough.styles import styles
+from finebatch.core.formula.percentages import percentages_of
+from finebatch.core.formula.roles import Role, role_of
 from finebatch.core.formula.weighed_line import dough_parts, weigh_lines
-from finebatch.core.ingredients.catalogue import catalogue
+from finebatch.core.ingredients.catalogue import Ingredient, catalogue
 from finebatch.core.inverse.answers import Offered, Stock, Wished
 from finebatch.core.inverse.asked import Avoid, Bite, BiteName, CookieWish, MeasuredIn, Sense, Want, Without
 from finebatch.core.inverse.baked import Baked
@@ -17,6 +20,7 @@ from finebatch.core.inverse.space import Base, House, Point, Space, base_of
 from finebatch.core.inverse.structures import is_unwanted
 from finebatch.core.inverse.terms import Term, Terms
 from finebatch.core.kitchen.kitchen import Kitchen
+from finebatch.core.kitchen.oven import to_c
 
 KITCHEN = Kitchen()
 AWAY = 0.7  # how far a known dough may lie from its family's starter, of the way to the ends of its box
@@ -141,12 +145,29 @@ def wrongs(of: Wished, offered: Offered) -> list[str]:
         ]
     if of.wish.count is not None and offered.count < of.wish.count:
         found.append(f"count: {offered.count} for {of.wish.count}")
-    base = base_of(offered.spec, KITCHEN)
-    if base is None:
-        return [*found, "no flour"]
-    space = Space(base, House(KITCHEN))
-    if not offered.swapped and space.broken(space.base_point()):
-        found.append("bounds")
+    found += [] if offered.swapped else _outside(of, offered, parts)
+    return found
+
+
+def _outside(of: Wished, offered: Offered, parts: list[tuple[Ingredient, float]]) -> list[str]:
+    """The family's own bounds, by the table: of percentages, of the oven, of a portion."""
+    percentages = percentages_of(parts)
+    family = next((one for one in styles().values() if one.label == offered.family), None)
+    if percentages is None or family is None:
+        return ["no flour, or no family"]
+    kinds = {"egg": Role.EGG, "inclusions": Role.INCLUSION}
+    gone = [axis for axis, role in kinds.items() if not any(role_of(item) is role for item, _ in parts)]
+    found = [
+        f"{axis} {percentages[axis]:.1f}%"
+        for axis, usual in family.usual.items()
+        if not (0.0 if axis in gone else usual.low_pct) - 0.06 <= percentages[axis] <= usual.high_pct * 1.005 + 0.01
+    ]
+    oven_c = to_c(offered.spec.oven.value, offered.spec.oven.scale)
+    if not family.oven_low_c <= oven_c <= family.oven_high_c:
+        found.append(f"oven {oven_c:.0f} °C")
+    portion = getattr(offered.spec.form, "portion_g", None)
+    if portion is not None and not family.portion_low_g <= portion <= family.portion_high_g:
+        found.append(f"portion {portion:.1f} g")
     return found
 
 

@@ -22,6 +22,7 @@ def places(demo: Server, page: Page) -> dict[str, str]:
     return {
         "doughs": "/",
         "card": "/new",
+        "wish": f"/wish?from={by_name['Deck Drops']}",
         "bench": f"/bench/{by_name['Deck Drops']}",
         "bench with a question": f"/bench/{by_name['Tide Rounds']}",
         "weigh-in": f"/weigh/{by_name['Deck Drops']}",
@@ -60,6 +61,7 @@ def axe(page: Page) -> list[str]:
 NAMES = [
     "doughs",
     "card",
+    "wish",
     "bench",
     "bench with a question",
     "weigh-in",

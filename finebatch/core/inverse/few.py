@@ -43,8 +43,7 @@ class _Card:
         self.now = np.array([*stepped.grams, *stepped.base_sizes, stepped.base_oven_c, cold])
         self.steps = np.array([*self.lattice.steps[:-2], 5.0, CHILL_STEP])
         counted = stepped.flour_g * stepped.flake_gain
-        usual = stepped.style.usual
-        high = [usual[AXIS[lot.slot]].high_pct * counted / 100 if lot.slot in AXIS else grams for lot, grams in zip(stepped.lots, stepped.grams, strict=True)]  # fmt: skip
+        high = [stepped.axis_high[AXES.index(AXIS[lot.slot])] * counted / 100 if lot.slot in AXIS else grams for lot, grams in zip(stepped.lots, stepped.grams, strict=True)]  # fmt: skip
         ends = {name: (low, most) for name, low, most in zip(stepped.names, stepped.low, stepped.high, strict=True)}
         rest = [ends[size.field] for size in stepped.sizes]
         rest += [ends["oven"], ends.get("chill", (cold, cold))]

@@ -81,7 +81,8 @@ def opened(of: Wished, one: str, other: str, at: Traded) -> Offered:
         [Term(one, values[0], tolerance=MAP_TOLERANCE), Term(other, values[1], tolerance=MAP_TOLERANCE)]
     )
     asked.names = [one, other]
-    found = solve(space, asked.terms, asked.ask().count, NEAR, start=there)
+    # As much of it as suits the eggs: a dot is a kind of dough, not a number of cookies.
+    found = solve(space, asked.terms, None, NEAR, start=there)
     made = asked.shown(OfferKind.ANOTHER, found, exchanges) if found is not None and not found.broken else None
     if made is None:
         raise refusal("at", "No dough in whole spoons and eggs comes near this dot. Try one beside it.")

@@ -137,19 +137,27 @@ class Space:
         self.sizes: tuple[Size, ...] = self.forming.sizes(self.spec.form, self.style, self.density)
         fan = FAN_OFFSET_K if self.spec.oven.fan else 0.0
         self.oven_fan_k = fan
+        self.base_sizes = tuple(
+            self.forming.size_now(self.spec.form, size, self.base.dough_g, self.density) for size in self.sizes
+        )
+        self.base_oven_c = to_c(self.spec.oven.value, self.spec.oven.scale) + fan
+        # Never further out than the family's bounds, or than the dough one starts from lies itself.
         has = {AXIS[lot.slot] for lot in self.lots if lot.slot in AXIS}
-        self.axis_low = np.array([self.style.usual[axis].low_pct if axis in has else 0.0 for axis in AXES])
-        self.axis_high = np.array([self.style.usual[axis].high_pct for axis in AXES])
+        own = 100 * (self.grams @ self.axes) / max(float(self.grams @ self.as_flour), SLACK)
+        usual = [self.style.usual[axis] for axis in AXES]
+        low = [one.low_pct if axis in has else 0.0 for axis, one in zip(AXES, usual, strict=True)]
+        self.axis_low = np.minimum(np.array(low), own)
+        self.axis_high = np.maximum(np.array([one.high_pct for one in usual]), own)
+        self.oven_c = (min(self.style.oven_low_c, self.base_oven_c), max(self.style.oven_high_c, self.base_oven_c))
+        self.size_range = [
+            (min(size.low, now), max(size.high, now)) for size, now in zip(self.sizes, self.base_sizes, strict=True)
+        ]
         self.levers = tuple(self._levers())
         self.names = [lever.name for lever in self.levers]
         self.low = np.array([lever.low for lever in self.levers])
         self.high = np.array([lever.high for lever in self.levers])
         self.columns = 0
         self.most_yolks = MOST_YOLKS if Slot.EGG in self.of else 1.0
-        self.base_sizes = tuple(
-            self.forming.size_now(self.spec.form, size, self.base.dough_g, self.density) for size in self.sizes
-        )
-        self.base_oven_c = to_c(self.spec.oven.value, self.spec.oven.scale) + fan
         self.home = self.u_of(self.base_point())
 
     def may(self, ingredient_id: str) -> bool:
@@ -173,10 +181,10 @@ class Space:
         return replace(base, lots=(*base.lots, *more), grams=(*base.grams, *(0.0 for _ in more)))
 
     def _levers(self) -> list[Lever]:
-        usual, of, found = self.style.usual, self.of, []
+        of, found = self.of, []
 
         def axis(name: str, on: str) -> None:
-            low, high = float(self.axis_low[AXES.index(on)]), usual[on].high_pct
+            low, high = float(self.axis_low[AXES.index(on)]), float(self.axis_high[AXES.index(on)])
             if high > low:
                 found.append(Lever(name, low, high))
 
@@ -193,8 +201,8 @@ class Space:
         for slot in (Slot.LIQUID, Slot.SODA, Slot.POWDER, Slot.INCLUSION):
             if slot in of:
                 axis(slot.value, AXIS[slot])
-        found += [Lever(size.field, size.low, size.high) for size in self.sizes]
-        found.append(Lever("oven", self.style.oven_low_c, self.style.oven_high_c))
+        found += [Lever(size.field, *ends) for size, ends in zip(self.sizes, self.size_range, strict=True)]
+        found.append(Lever("oven", *self.oven_c))
         if not self.spec.making.frozen:
             found.append(Lever("chill", 0.0, 1.0))
         return found
@@ -287,11 +295,11 @@ class Space:
         value["chill"] = 1 - np.exp(-chill_h / CHILL_H)
         u = (np.stack([value[name] for name in self.names], 1) - self.low) / (self.high - self.low)
         broken = ((pct < self.axis_low - SLACK) | (pct > self.axis_high + SLACK)).sum(1)
-        for size in self.sizes:
-            broken = broken + _outside(value[size.field], size.low, size.high)
+        for size, ends in zip(self.sizes, self.size_range, strict=True):
+            broken = broken + _outside(value[size.field], *ends)
         if "yolk share" in self.names:
             broken = broken + (value["yolk share"] > self.most_yolks + SLACK)
-        broken = broken + _outside(oven_c, self.style.oven_low_c, self.style.oven_high_c)
+        broken = broken + _outside(oven_c, *self.oven_c)
         if self.house.have_g is not None:
             broken = broken + (self.used(grams) > self.had() + SLACK).sum(1)
         return u, broken
