@@ -15,7 +15,7 @@ from .structures import NoStandInError, structures, unwanted_ids
 from .terms import INSIDE, Term, Terms
 from .three import spread_start
 
-STARTS, CONFIRMING, SEED = 3, 6, 5
+STARTS, CONFIRMING, SEED = 3, 12, 5
 NEAR, ROUNDS, GOOD = 0.02, 8, 0.05
 SURELY = 0.6  # of the give within which a must is kept, for the relaxed dough that the test finds
 
