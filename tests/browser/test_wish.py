@@ -7,6 +7,8 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Server
 from tests.browser.hands import choose
+from tests.browser.test_geometry import looked_over
+from tests.browser.test_places import axe
 from tests.kit import drop_dough
 
 pytestmark = pytest.mark.browser
@@ -71,14 +73,14 @@ def test_musts_that_cannot_be_kept_together_are_named_with_what_comes_without_ea
 ) -> None:
     page.goto(f"{server.url}/wish?from={dough}")
     page.get_by_role("textbox", name="Wide").fill("160")
-    page.get_by_role("button", name="Wide: a must").click()
+    page.get_by_role("button", name="Wide: rather").click()
     answers = page.get_by_role("region", name="What comes to it")
     expect(answers.get_by_role("alert")).to_contain_text(
         "No chewy drop cookie was found that keeps this: wide.", timeout=SOON
     )
     expect(answers.get_by_role("button", name=re.compile("too narrow"))).to_be_visible()
     # No longer a must it is only missed, and what is given up is said.
-    page.get_by_role("button", name="Wide: a must").click()
+    page.get_by_role("button", name="Wide: must").click()
     expect(answers.get_by_role("alert")).to_have_count(0, timeout=SOON)
     expect(answers.get_by_text(re.compile(r"wide: \d+ mm too narrow")).first).to_be_visible(timeout=SOON)
 
@@ -97,6 +99,23 @@ def test_from_no_dough_of_ones_own_the_family_that_comes_nearest(page: Page, ser
     expect(answers.get_by_role("button", name=re.compile("butter cut-out", re.I)).first).to_be_visible(timeout=SOON)
     page.get_by_role("button", name="Wish anew").click()
     expect(page.get_by_text("Drag the cookie wider or higher")).to_be_visible()
+
+
+@pytest.mark.parametrize("view", ["new", "changes", "map"])
+def test_answers_are_accessible_and_nothing_of_them_is_cut_off(
+    page: Page, server: Server, dough: str, view: str
+) -> None:
+    page.goto(f"{server.url}/wish?from={dough}&view={view}")
+    for field, value in (("How many", "24"), ("Wide", "95"), ("High", "10"), ("Sweet, at most", "20")):
+        page.get_by_role("textbox", name=field).fill(value)
+    page.get_by_role("slider", name="Crisp").press("ArrowRight")
+    page.get_by_role("button", name="nuts", exact=True).click()
+    shelf = page.get_by_role("button", name="Put it on the shelf")
+    ready = page.get_by_role("img", name=re.compile("^Crispness across")) if view == "map" else shelf
+    expect(ready.first).to_be_visible(timeout=SOON)
+    expect(page.locator("[aria-busy=true]")).to_have_count(0, timeout=SOON)
+    assert axe(page) == []
+    assert looked_over(page) == []
 
 
 def test_few_changes_and_the_map_of_what_pulls_against_what(page: Page, server: Server, dough: str) -> None:

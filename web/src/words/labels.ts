@@ -449,6 +449,12 @@ export const MEASURED_IN: Record<Schemas["MeasuredIn"], string> = {
   cups: "by cups and spoons",
 };
 
+export const SENSES: Record<Schemas["Sense"], string> = {
+  about: "about",
+  at_least: "at least",
+  at_most: "at most",
+};
+
 export const OFFERS: Record<Schemas["OfferKind"], { title: string; why: string }> = {
   nearest: { title: "Nearest to yours", why: "Meets the wish with the least changed." },
   best: { title: "Best at the wish", why: "Nearest to the wish, however much is changed." },

@@ -6,7 +6,7 @@ import { within } from "../../client/within";
 import { Chips, Segments, Select, Switch } from "../../pieces/choice";
 import { Button, MaybeField } from "../../pieces/controls";
 import { MaybeLength } from "../../pieces/measures";
-import { AVOIDED, BITES, KEEPS_FOR, MEASURED_IN, options, RIM_COLOURS } from "../../words/labels";
+import { AVOIDED, BITES, KEEPS_FOR, MEASURED_IN, options, RIM_COLOURS, SENSES } from "../../words/labels";
 
 type Bite = Schemas["Bite"];
 type Want = Schemas["Want"];
@@ -44,11 +44,7 @@ export function WishWords(props: {
           {...within("CookieWish", "count")}
           onValue={(count) => onPut({ count })}
         />
-        <Figure
-          label="Wide"
-          must={wish.width_mm?.must}
-          onMust={(must) => wish.width_mm && onPut({ width_mm: { ...wish.width_mm, must } })}
-        >
+        <Figure label="Wide" want={wish.width_mm} onWant={(width_mm) => onPut({ width_mm })}>
           <MaybeLength
             label="Wide"
             kitchen={kitchen}
@@ -60,11 +56,7 @@ export function WishWords(props: {
             onValue={(value) => want("width_mm", value, "about")}
           />
         </Figure>
-        <Figure
-          label="High"
-          must={wish.height_mm?.must}
-          onMust={(must) => wish.height_mm && onPut({ height_mm: { ...wish.height_mm, must } })}
-        >
+        <Figure label="High" want={wish.height_mm} onWant={(height_mm) => onPut({ height_mm })}>
           <MaybeLength
             label="High"
             kitchen={kitchen}
@@ -162,6 +154,11 @@ export function WishWords(props: {
             })
           }
         />
+        <MustOf
+          label="Sweet"
+          want={wish.sweetness_pct}
+          onWant={(sweetness_pct) => onPut({ sweetness_pct })}
+        />
         <MaybeField
           label="In the oven, at most"
           unit="min"
@@ -172,6 +169,7 @@ export function WishWords(props: {
           max={90}
           onValue={(value) => want("bake_min", value, "at_most")}
         />
+        <MustOf label="In the oven" want={wish.bake_min} onWant={(bake_min) => onPut({ bake_min })} />
         <MaybeField
           label="To a tray, at least"
           unit=""
@@ -201,6 +199,7 @@ export function WishWords(props: {
             onValue={(value) => want("cost_each", value, "at_most")}
           />
         )}
+        <MustOf label="Each" want={wish.cost_each} onWant={(cost_each) => onPut({ cost_each })} />
       </div>
       {kitchen.stores.keeps_pantry && (
         <Switch
@@ -219,16 +218,31 @@ export function WishWords(props: {
   );
 }
 
+/** A figure, whether it is meant about, at least or at most so, and whether it is a must. */
 function Figure(props: {
   label: string;
-  must: boolean | undefined;
-  onMust: (must: boolean) => void;
+  want?: Want | null;
+  onWant: (want: Want) => void;
   children: React.ReactNode;
 }) {
+  const { want } = props;
   return (
-    <div className="flex items-end gap-1">
+    <div className="flex flex-wrap items-end gap-1">
       {props.children}
-      {props.must !== undefined && <Must label={props.label} must={props.must} onMust={props.onMust} />}
+      {want && (
+        <>
+          <div className="w-27">
+            <Select
+              hideLabel
+              label={`${props.label}: about, at least or at most`}
+              value={want.sense}
+              options={options(SENSES)}
+              onValue={(sense) => props.onWant({ ...want, sense })}
+            />
+          </div>
+          <Must label={props.label} must={want.must} onMust={(must) => props.onWant({ ...want, must })} />
+        </>
+      )}
     </div>
   );
 }
@@ -237,7 +251,7 @@ function Figure(props: {
 function Must(props: { label: string; says?: string; must: boolean; onMust: (must: boolean) => void }) {
   return (
     <Toggle.Root
-      aria-label={`${props.label}: a must`}
+      aria-label={`${props.label}: ${props.must ? "must" : "rather"}`}
       pressed={props.must}
       onPressedChange={props.onMust}
       className="min-h-11 rounded-[10px] border-[1.5px] border-edge bg-raised px-2.5 font-medium data-[state=on]:border-chosen data-[state=on]:bg-chosen data-[state=on]:text-on-chosen"
@@ -246,6 +260,14 @@ function Must(props: { label: string; says?: string; must: boolean; onMust: (mus
       {props.must ? "must" : "rather"}
     </Toggle.Root>
   );
+}
+
+/** The same of a figure, where one is wished. */
+function MustOf(props: { label: string; want?: Want | null; onWant: (want: Want) => void }) {
+  const { want } = props;
+  return want ? (
+    <Must label={props.label} must={want.must} onMust={(must) => props.onWant({ ...want, must })} />
+  ) : null;
 }
 
 function BiteRow(props: { label: string; bite?: Bite; onBite: (bite?: Omit<Bite, "texture">) => void }) {
