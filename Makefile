@@ -12,7 +12,7 @@ unexport PYTHONDONTWRITEBYTECODE
 NODE_PATH_PREFIX = $(shell tools/node-ok && echo "" || echo "$(CURDIR)/$(VENV)/bin:")
 NPM = cd web && PATH="$(NODE_PATH_PREFIX)$$PATH" npm
 
-.PHONY: demo test dev lint build wheel types bench truth learnbench faultbench tradetable daybench repairbench ovenbench killbench loadbench fuzz mutants golden pictures clean help
+.PHONY: demo test dev lint build wheel types bench truth learnbench faultbench tradetable daybench repairbench ovenbench wishbench killbench loadbench fuzz mutants golden pictures clean help
 
 help: ## what there is
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*## /\t/'
@@ -70,6 +70,9 @@ repairbench: $(STAMPS)/dev ## 500 things that go wrong in chains: how each day i
 
 ovenbench: $(STAMPS)/dev ## evenings at the oven: planned anew, looks, taps (docs/oven.md)
 	$(PY) -m tests.oven_bench
+
+wishbench: $(STAMPS)/dev ## known, random and impossible wishes: how near, how fast, what is broken (docs/wish.md); half an hour
+	$(PY) -m tests.wish_bench
 
 killbench: $(STAMPS)/dev build ## a thousand kills while everything is written (docs/reliability.md); half an hour
 	$(PY) -m tests.kill_bench

@@ -51,7 +51,7 @@ def main() -> None:
             page.wait_for_timeout(700)
             page.screenshot(path=FOLDER / f"{name}.png")
         oven(page, server.url, plans["Deck Drops"])
-        bench_sheets(page, f"{server.url}/bench/{doughs['Deck Drops']}")
+        wish(page, f"{server.url}/wish?from={doughs['Deck Drops']}")
         page.goto(f"{server.url}/trays/{doughs['Tide Rounds']}")
         page.get_by_role("tab", name="Cutting and printing").click()
         page.wait_for_timeout(1000)
@@ -85,12 +85,19 @@ def oven(page: Page, url: str, plan: str) -> None:
     page.request.post(f"{url}/api/runs/{run['id']}/throw-away")
 
 
-def bench_sheets(page: Page, url: str) -> None:
-    """The bench's other views and sheets."""
+def wish(page: Page, url: str) -> None:
+    """Two dozen, wider and chewier, without egg."""
     page.goto(url)
-    page.get_by_role("button", name="What if…").click()
-    page.wait_for_timeout(1200)
-    page.screenshot(path=FOLDER / "what-if.png")
+    page.get_by_role("textbox", name="How many").fill("24")
+    page.get_by_role("textbox", name="Wide").fill("90")
+    page.get_by_role("textbox", name="High").fill("12")
+    page.get_by_role("button", name="egg", exact=True).click()
+    for _ in range(4):
+        page.get_by_role("slider", name="Chewy").press("ArrowRight")
+    page.get_by_text("3 doughs that differ for a reason.").wait_for(timeout=60_000)
+    page.get_by_role("textbox", name="How many").scroll_into_view_if_needed()
+    page.wait_for_timeout(500)
+    page.screenshot(path=FOLDER / "wish.png")
 
 
 if __name__ == "__main__":

@@ -87,7 +87,10 @@ class Spreading(Forming[BatterForm]):
         return form.but(spoon_ml=spoon_ml)
 
     def sizes(self, form: BatterForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
-        return (Size(field="spoon_ml", low=3, high=15, step=1.25), Size(field="spread_mm", low=2, high=6, step=0.5))
+        return (
+            Size(field="spoon_ml", low=3, high=15, step=1.25, mass_power=1),
+            Size(field="spread_mm", low=2, high=6, step=0.5),
+        )
 
     def sized(self, form: BatterForm, piece_g: float, factor: float) -> BatterForm:
         return form.model_copy(update={"spoon_ml": form.spoon_ml * factor})

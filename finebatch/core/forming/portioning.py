@@ -43,4 +43,4 @@ def one_piece(mass_g: float, width_mm: float, height_mm: float) -> Pieces:
 
 def portion_size(style: Style) -> Size:
     """A portion of what is usual for the family."""
-    return Size(field="portion_g", low=style.portion_low_g, high=style.portion_high_g, step=1.0)
+    return Size(field="portion_g", low=style.portion_low_g, high=style.portion_high_g, step=1.0, mass_power=1.0)

@@ -37,13 +37,14 @@ class Widening(Value):
 
 
 class Size(Value):
-    """A figure of a form that may be anything from `low` to `high`, made in kitchen steps of `step`. With `of_dough_g` it is none of the form's
-    fields: so many grams of dough make one unit of it."""
+    """A figure of a form that may be anything from `low` to `high`, made in kitchen steps of `step`; a piece's mass goes with its `mass_power`th
+    power. With `of_dough_g` it is none of the form's fields: so many grams of dough make one unit of it."""
 
     field: str
     low: float
     high: float
     step: float
+    mass_power: float = 0.0
     of_dough_g: float = 0.0
 
 

@@ -116,7 +116,10 @@ class Laying(Forming[RopeForm]):
         return form.but(length_mm=length_mm)
 
     def sizes(self, form: RopeForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
-        return (Size(field="rope_mm", low=8, high=18, step=1), Size(field="length_mm", low=100, high=300, step=5))
+        return (
+            Size(field="rope_mm", low=8, high=18, step=1, mass_power=2),
+            Size(field="length_mm", low=100, high=300, step=5, mass_power=1),
+        )
 
     def sized(self, form: RopeForm, piece_g: float, factor: float) -> RopeForm:
         return form.model_copy(update={"length_mm": form.length_mm * factor})

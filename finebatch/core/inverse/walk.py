@@ -274,12 +274,8 @@ def _moves(lattice: Lattice) -> NDArray[np.int64]:
 
 
 def _piece_g(space: Space, sizes: Array, at: Point, baked: Baked) -> Array:
-    """Grams of one piece at many sizes, by how its form grows: as the figure itself where that is a mass or a volume, by the square of a
-    rope's thickness."""
+    """Grams of one piece at many sizes, by how its mass goes with each of them."""
     grown = np.ones(len(sizes))
     for j, size in enumerate(space.sizes):
-        if size.field in ("portion_g", "spoon_ml", "length_mm"):
-            grown = grown * sizes[:, j] / at.sizes[j]
-        elif size.field == "rope_mm":
-            grown = grown * (sizes[:, j] / at.sizes[j]) ** 2
+        grown = grown * (sizes[:, j] / at.sizes[j]) ** size.mass_power
     return baked.piece_g * grown

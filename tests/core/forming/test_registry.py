@@ -22,8 +22,11 @@ from finebatch.core.day.request import ClockFixes, DayRequest, DoughAsk
 from finebatch.core.dough.styles import Style, styles
 from finebatch.core.forming.pieces import Pieces
 from finebatch.core.forming.portioning import one_piece, portioned
-from finebatch.core.forming.protocol import AnyForming, Forming, Wanted
+from finebatch.core.forming.protocol import AnyForming, Forming, Size, Wanted
 from finebatch.core.forming.registry import FORMINGS, AnyForm, forming_of, pieces_of
+from finebatch.core.inverse.answers import Wished
+from finebatch.core.inverse.asked import CookieWish, Want
+from finebatch.core.inverse.running import granted_first
 from finebatch.core.inverse.wish import SizeWish, form_for
 from finebatch.core.kitchen.kitchen import Kitchen
 from finebatch.core.kitchen.paces import pace_s, typical_s
@@ -120,6 +123,10 @@ class Patting(Forming[PatForm]):
     verb = "Pat"
     step = "form_ball"
     size_is = "pat_g"
+    counted_by_mass = True
+
+    def sizes(self, form: PatForm, style: Style, density_g_ml: float) -> tuple[Size, ...]:
+        return (Size(field="pat_g", low=10, high=60, step=1, mass_power=1),)
 
     def piece_mass_g(self, form: PatForm, dough_g: float, density_g_ml: float) -> float:
         return form.pat_g
@@ -152,6 +159,10 @@ def test_a_new_form_in_one_module_goes_through_bench_trays_plan_and_print(monkey
     assert outcome.baked.diameter_mm.low > 20
     assert trays is not None
     assert sum(trays.loads) == outcome.pieces.count
+    # And a wish goes back through it: so many, so wide.
+    wished = granted_first(Wished(CookieWish(count=20, width_mm=Want(value=60)), KITCHEN, spec)).offered[0]
+    assert wished.count == 20
+    assert wished.outcome.baked.diameter_mm.value == pytest.approx(60, rel=0.03)
     (yielded,) = whole.yields
     assert yielded.leftover_is == "dough over"
     assert "<svg" in guide_to_svg(next(guide for guide in whole.guides if guide.id == "tray"))

@@ -12,7 +12,7 @@ import { colour } from "../../theme/tokens";
 import { longer, wider } from "../../words/differences";
 import { type Marks, ovenHeat } from "../../words/heat";
 import { FIGURES, OFFERS } from "../../words/labels";
-import { length, likely, mass, percent, thickness } from "../../words/numbers";
+import { length, likely, mass, percent, plural, thickness } from "../../words/numbers";
 import { gotWords, offWords, wishedWords } from "./words";
 
 type Change = Schemas["WishChange"];
@@ -50,6 +50,7 @@ export function OfferTile(props: {
         {thickness(offered.outcome.baked.height_mm.value, kitchen)} high
       </span>
       <span className="text-plain text-quiet first-letter:uppercase">{offered.family}</span>
+      <span className="text-plain text-quiet">{changedWords(offered)}</span>
       {missed.length > 0 ? (
         <span className="text-plain font-medium text-ask-edge">
           {missed.map((figure) => `${FIGURES[figure.name]}: ${offWords(figure, kitchen)}`).join("; ")}
@@ -59,6 +60,14 @@ export function OfferTile(props: {
       )}
     </button>
   );
+}
+
+/** How much is changed for it, by which one tells three alike apart. */
+function changedWords({ changes, swapped }: Offered): string {
+  const felt = changes.filter((change) => !change.rounding).length;
+  const exchanged = swapped.map(({ what, to }) => (to ? `${to} for ${what}` : `no ${what}`));
+  const things = felt ? `${plural(felt, "thing")} changed` : exchanged.length ? "" : "nothing changed";
+  return [...exchanged, things].filter(Boolean).join("; ");
 }
 
 /** The cookie from above and from the side, the wish dashed over it, on one scale. */
