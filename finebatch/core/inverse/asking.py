@@ -24,6 +24,7 @@ FIRST_FAMILIES = (
 )  # fmt: skip
 COUNT_ROUNDS, COUNT_OVER = 3, 1.06
 OFF = 0.006  # of ln: nearer than this, what was learned of the base holds of the answer too
+WALLS = "The pan decides how wide it comes out: what you wish of that is left aside."
 NOTHING_SAID = "Say at least how wide, how high, how many or how it should bite."
 
 
@@ -55,6 +56,8 @@ class Asked:
         self.without = without
         self.unwanted = unwanted_ids(without)
         self.by_mass = forming.counted_by_mass
+        sized = of.wish.width_mm is not None or of.wish.per_tray is not None
+        self.notes = (WALLS,) if forming.held_by_walls and sized else ()
 
     def ask(self) -> Ask:
         """What is searched for."""
@@ -187,6 +190,8 @@ def bases_of(of: Wished) -> list[Base]:
 def checked(of: Wished) -> None:
     if of.wish.empty:
         raise refusal("wish", NOTHING_SAID)
+    if of.wish.cost_each is not None and not of.stock.price_per_g:
+        raise refusal("wish.cost_each", "Nothing has a price yet. Add prices under Stores, or take this wish back.")
     if of.wish.pantry_only and of.stock.have_g is None:
         raise refusal(
             "wish.pantry_only", "Nothing is counted in the pantry yet. Count it under Stores, or take this wish back."

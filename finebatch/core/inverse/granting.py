@@ -50,7 +50,7 @@ def _first(of: Wished, without: tuple[Without, ...], pantry: bool) -> Granted:
         found = first_of(asked.ask())
         made = asked.shown(found.kind, found.found, found.exchanges) if found else None
         if made is not None:
-            return Granted(offered=(made,))
+            return Granted(offered=(made,), notes=asked.notes)
     return Granted(offered=())
 
 
@@ -108,7 +108,7 @@ def _three(of: Wished, without: tuple[Without, ...], pantry: bool) -> Granted:
         clash = clash_of(first, pantry)
         if clash is not None:
             others = [] if len(ranked) > 1 else elsewhere(of, first, without, pantry)
-            return Granted(offered=(nearest, *others), clash=clash)
+            return Granted(offered=(nearest, *others), clash=clash, notes=first.notes)
     made = [
         shown
         for one in candidates(first.ask())
@@ -120,4 +120,4 @@ def _three(of: Wished, without: tuple[Without, ...], pantry: bool) -> Granted:
             made = [*made[:2], other]
     few = made and len(made) < 3
     notes = ("There are no three that differ much: these are all that were found.",) if few else ()
-    return Granted(offered=tuple(made), notes=notes)
+    return Granted(offered=tuple(made), notes=(*first.notes, *notes))

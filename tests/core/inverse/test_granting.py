@@ -223,6 +223,7 @@ def test_what_cannot_be_asked_is_refused_in_a_sentence() -> None:
         (Wished(wide, KITCHEN, empty), "dough", "no flour"),
         (Wished(wide, KITCHEN, families=("none",)), "families", "no such family"),
         (Wished(CookieWish(pantry_only=True), KITCHEN, dough), "wish.pantry_only", "Nothing is counted"),
+        (Wished(CookieWish(cost_each=Want(value=1)), KITCHEN, dough), "wish.cost_each", "Nothing has a price yet"),
     ):
         with pytest.raises(Refusal, match=words) as refused:
             granted(of)
@@ -257,3 +258,11 @@ def test_each_change_is_told_with_what_it_alone_did() -> None:
     assert len(one.changes) == 1
     wider = one.outcome.baked.diameter_mm.value - found[0].outcome.baked.diameter_mm.value
     assert one.changes[0].wider_mm == pytest.approx(wider, abs=0.6)
+
+
+def test_where_the_pan_decides_the_width_that_is_said_and_the_rest_is_granted() -> None:
+    wish = CookieWish(width_mm=Want(value=80), height_mm=Want(value=14))
+    found = granted_first(Wished(wish, KITCHEN, SPECS["pressed_pan_shortbread"]))
+    assert found.notes == ("The pan decides how wide it comes out: what you wish of that is left aside.",)
+    assert [figure.name for figure in found.offered[0].figures] == ["height"]
+    assert found.offered[0].figures[0].kept
