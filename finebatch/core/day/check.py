@@ -38,7 +38,7 @@ def violations(
         if not _over(loads[i], (Kind.TRANSFER,), past_s):
             broken += _load(work, load, loads[i], i, (baked_s or {}).get(i, load.bake_s))
             broken += passing_broken(load, loads[i])
-        if not _over(loads[i], (Kind.FORM,), past_s):
+        if not any(step.start_s < past_s for step in loads[i][Kind.FORM]):  # what has begun, began
             broken += _readiness(work, load, i, doughs, loads)
     broken += _after_those_ahead(work, doughs, loads, past_s)
     broken += (

@@ -178,6 +178,15 @@ def test_two_doughs_that_came_to_the_mixer_late_take_turns() -> None:
     assert not any(answer.stuck for answer in evening.answers)
 
 
+@pytest.mark.parametrize(("name", "seed"), [("begun_before_measured", 510), ("begun_while_measured", 19)])
+def test_a_tray_whose_shaping_was_begun_too_soon_goes_on(name: str, seed: int) -> None:
+    """Begun while the test cookie was still on its tray: that was done, and no rule is broken by it any more."""
+    work = DayWork.model_validate_json((DATA / f"{name}.json").read_text())
+    evening = Evening(planned(work))
+    live_through(evening, random.Random(seed), lambda rng: rng.choice([0, 0, 0, 20, 70, 150, 400, -90]))
+    assert not any(answer.stuck for answer in evening.answers)
+
+
 def test_a_day_of_forty_loads_is_planned_anew_in_about_a_second() -> None:
     instance = next(one for one in instances() if one["name"] == "party1")
     evening = Evening(planned(work_of(instance)))

@@ -165,8 +165,11 @@ class DayRules:
 
     def _ready(self) -> None:
         """Nothing is shaped before its dough is ready or its test cookie measured, scraps before they are cold again, slices outside
-        their window."""
+        their window. In a day that is lived what has begun, began."""
+        freeze = self._freeze
         for i, load in enumerate(self.t.loads):
+            if freeze is not None and freeze.lived and freeze.was.loads[i].shape[0] < freeze.now:
+                continue
             first = self._loads[i]["shape"][0]
             if load.after_log is not None:
                 log, work = self._loads[load.after_log], self.t.loads[load.after_log]
