@@ -14,6 +14,7 @@ from .lots import AXIS, Lot, Slot, slot_of
 from .space import Base
 
 MOST, MOST_TRIED = 4, 16
+MOST_PARTS = 3  # of a stand-in, where there is one of so few: more cannot be measured in small steps together
 STAND_INS = 2  # of each line, the family's own first
 EGG_HOLDS_IT = frozenset(("foam_wafer", "twice_baked_lean", "twice_baked_butter", "drop_cakey"))
 ADDED_SUGAR = frozenset(("sugar", "syrup", "candy"))
@@ -76,7 +77,8 @@ def structures(base: Base, may: Callable[[str], bool]) -> list[Structure]:
         item = lot.parts[0][0]
         fitting = [swap for swap in swaps() if swap.from_id == item.id and all(may(id) for id in swap.mix)]
         fitting.sort(key=partial(_fit, base=base, slot=lot.slot))
-        offered: list[Swap | None] = list(fitting[:STAND_INS])
+        plain = [swap for swap in fitting if len(swap.mix) <= MOST_PARTS]
+        offered: list[Swap | None] = list((plain or fitting)[:STAND_INS])
         if lot.slot in (Slot.INCLUSION, Slot.FLAVOUR):
             offered = [*offered[:1], None]
         elif _can_do_without(base, lot):

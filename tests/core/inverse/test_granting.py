@@ -74,6 +74,17 @@ def test_a_stand_in_for_egg_keeps_within_what_the_family_takes_of_egg() -> None:
         assert 14 - 1e-6 <= one.dough.percentages["egg"] <= 30 + 1e-6
 
 
+@every_family
+def test_without_gluten_the_flour_is_measured_in_whole_cups_or_grams(style: str) -> None:
+    for measures in MeasuredIn:
+        wish = CookieWish(without=(Avoid(what=Without.GLUTEN),), measures=measures)
+        one = granted_first(Wished(wish, KITCHEN, SPECS[style])).offered[0]
+        parts = dough_parts(weigh_lines(one.spec.lines, KITCHEN.habit))
+        assert not any(is_unwanted(item, Without.GLUTEN) for item, _ in parts)
+        assert not any(line.mass_g for line in one.spec.lines if "flour" in line.text)
+        assert "unlike most" in one.dough.closeness
+
+
 def test_what_has_no_stand_in_is_named() -> None:
     honeyed = drop_dough(name="Honeyed").but(
         lines=(*drop_dough().lines, drop_dough().lines[0].but(id="honey", text="3 tbsp honey"))
