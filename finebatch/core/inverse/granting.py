@@ -73,7 +73,7 @@ def _letting_go(of: Wished, work: Callable[[tuple[Without, ...], bool], Granted]
         except NoStandInError as error:
             missing = error.name
             continue
-        if found.offered or found.clash:
+        if (found.offered or found.clash) and not (kept and found.clash):
             return found, tuple(one.value for one in rather[kept:])
     return _nothing(of, musts, pantry, missing), ()
 
@@ -85,6 +85,8 @@ def _nothing(of: Wished, musts: tuple[Without, ...], pantry: bool, missing: str)
     note = f"Nothing here stands in for {plain_name(missing)}." if missing else ""
     if not missing and pantry:
         note = "What the pantry has does not make it: too little is there, or what is there does not go together."
+    elif not missing and not names:
+        note = "No dough in whole spoons and eggs was found for this. Wish a little otherwise."
     uncounted = dataclasses.replace(of, wish=of.wish.model_copy(update={"count": None}))
     tried = [(one.value, of, tuple(other for other in musts if other is not one), pantry) for one in musts]
     tried += [("pantry", of, musts, False)] if pantry else []

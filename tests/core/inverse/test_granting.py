@@ -105,6 +105,19 @@ def test_what_has_no_stand_in_is_named() -> None:
     assert rather.let_go == ("added_sugar",)
 
 
+def test_what_had_rather_not_be_in_it_gives_way_to_a_must() -> None:
+    wish = CookieWish(
+        width_mm=Want(value=80, must=True),
+        bites=(Bite(texture=BiteName.CRISP, score=99, must=True),),
+        without=(Avoid(what=Without.EGG, must=False),),
+    )
+    found = granted(Wished(wish, KITCHEN, SPECS["drop_chewy"]))
+    # It is the must itself that cannot be kept: what was only rather wished is not among what collides.
+    assert found.clash is not None
+    assert "egg" not in found.clash.names
+    assert found.let_go == ("egg",)
+
+
 def test_impossible_musts_are_put_down_to_the_fewest_that_collide_with_what_comes_nearest_without_each() -> None:
     wish = CookieWish(width_mm=Want(value=150, must=True), height_mm=Want(value=16, must=True))
     found = granted(Wished(wish, KITCHEN, SPECS["drop_chewy"]))

@@ -386,6 +386,11 @@ function ChangesView(props: {
             : "A further change is shown only where it brings it clearly nearer."}
       </p>
       {error && <Note severity="stop">{error.message}</Note>}
+      {(props.request?.wish.without?.length ?? 0) > 0 && (
+        <Note severity="note">
+          Without something it is another dough: see New doughs. Here its lines stay.
+        </Note>
+      )}
       <div className="grid gap-3 sm:grid-cols-2 lg:grid-cols-4">
         {data?.map((offered, i) => (
           <OfferTile
