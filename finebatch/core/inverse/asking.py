@@ -22,7 +22,7 @@ FIRST_FAMILIES = (
     "drop_chewy", "drop_crisp", "drop_cakey", "giant_thick", "rolled_ball", "thumbprint", "cutout_butter", "cutout_spiced",
     "sliced_log_shortbread",
 )  # fmt: skip
-COUNT_ROUNDS, COUNT_OVER = 3, 1.06
+COUNT_ROUNDS, COUNT_OVER = 6, 1.06
 OFF = 0.006  # of ln: nearer than this, what was learned of the base holds of the answer too
 WALLS = "The pan decides how wide it comes out: what you wish of that is left aside."
 NOTHING_SAID = "Say at least how wide, how high, how many or how it should bite."
@@ -74,7 +74,8 @@ class Asked:
             return made
         wanted = self.of.wish.count
         if wanted is not None and not self.by_mass:
-            return self._counted(kind, found, exchanges, made, wanted)
+            counted = self._counted(kind, found, exchanges, made, wanted)
+            return counted if counted.count >= wanted else None  # too few is never shown
         width = made.outcome.baked.diameter_mm.value / found.baked.width_mm
         height = made.outcome.baked.height_mm.value / found.baked.height_mm
         if max(abs(math.log(width)), abs(math.log(height))) > OFF:
@@ -110,12 +111,13 @@ class Asked:
     ) -> Offered:
         """More or less of the same, in the same size, until its forming gives the count: as near over it as whole steps allow."""
         best, here, last, more = made, found, made.count, 1.0
-        for _ in range(COUNT_ROUNDS):
-            if wanted <= best.count <= wanted * COUNT_OVER + 1:
+        for k in range(COUNT_ROUNDS):
+            if wanted <= best.count <= wanted * (COUNT_OVER + 0.02 * k) + 1:
                 break
-            more *= (wanted + 0.5) / max(last, 1)
+            aim = wanted + 0.5 + 0.02 * k * wanted  # whole steps fall short: each time a little beyond
+            more *= aim / max(last, 1)
             space = Space(grown(found.space.base, more), self.house, self.unwanted).held_at(here.point.sizes)
-            times = flour_times(here) * (wanted + 0.5) / max(last, 1)
+            times = flour_times(here) * aim / max(last, 1)
             again = solve(space, self.terms, None, NEAR, start=space.u_of(here.point), times=times, rounds=1)
             other = self._offered(kind, again, exchanges, None) if again is not None and not again.broken else None
             if again is None or other is None:
