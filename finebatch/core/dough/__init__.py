@@ -1,7 +1,7 @@
 """The dough as made: its family, balance, method, weigh-in and keeping."""
 
 from .amounts import amounts_by_role
-from .balance import Balance, balance_of, leanings, water_activity
+from .balance import KEEPING, Balance, balance_of, keeps_for, leanings, water_activity
 from .cautions import warnings_of
 from .dough import Dough, dough_of, mix_of_dough
 from .keeping import LONGEST_CHILL_S, keeping_raw
@@ -23,6 +23,7 @@ from .wanting import wanting
 from .weigh_in import Rescue, Target, WeighIn, as_weighed, rescue, targets
 
 __all__ = [
+    "KEEPING",
     "LONGEST_CHILL_S",
     "RAW_COCOA",
     "RAW_MOLASSES",
@@ -47,6 +48,7 @@ __all__ = [
     "chill_hours",
     "dough_of",
     "keeping_raw",
+    "keeps_for",
     "leanings",
     "linked",
     "looks_of",

@@ -112,14 +112,26 @@ def water_activity(mix: Mix, loss_pct: float) -> float:
     return water**2 / (water**2 + held**2)
 
 
+# Water activity below which it keeps so, and for how long that is.
+KEEPING = (
+    (0.45, "weeks", "dry and crisp: keeps weeks in a tin"),
+    (0.65, "a week or two", "between crisp and soft: keeps a week or two, and softens or dries with the air"),
+    (0.80, "four days", "soft: best within four days in a tin; freeze the rest"),
+)
+MOIST = ("a day or two", "moist: a day or two in a tin, then fridge or freezer; mould can grow")
+
+
+def keeps_for(activity: float) -> str:
+    """How long a cookie of this water activity keeps in a tin.
+
+    >>> keeps_for(0.5), keeps_for(0.9)
+    ('a week or two', 'a day or two')
+    """
+    return next((how_long for below, how_long, _ in KEEPING if activity < below), MOIST[0])
+
+
 def _keeping(activity: float) -> str:
-    if activity < 0.45:
-        return "dry and crisp: keeps weeks in a tin"
-    if activity < 0.65:
-        return "between crisp and soft: keeps a week or two, and softens or dries with the air"
-    if activity < 0.80:
-        return "soft: best within four days in a tin; freeze the rest"
-    return "moist: a day or two in a tin, then fridge or freezer; mould can grow"
+    return next((said for below, _, said in KEEPING if activity < below), MOIST[1])
 
 
 def textures_of(

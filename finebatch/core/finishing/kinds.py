@@ -168,3 +168,10 @@ FACTS = {
         g_cm2=GREASE_G_CM2, parts=(("soft fat or oil", 1.0),), sets=None, work=25.0, per=Per.TRAY,
     ),
 }  # fmt: skip
+
+# What a finish calls by a plain word, by what it is at its most: who brushes with water loses nothing by "milk".
+MEANS = {
+    "beaten egg": "egg_whole", "milk or water": "milk_whole", "coarse sugar": "sugar_granulated", "icing sugar": "sugar_icing",
+    "citrus juice": "juice_lemon", "lemon juice": "juice_lemon", "syrup": "golden_syrup", "egg white": "egg_white",
+    "dark chocolate": "choc_dark_chopped", "neutral oil": "oil_neutral", "sprinkles": "sprinkles",
+}  # fmt: skip

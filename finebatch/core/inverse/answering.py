@@ -4,17 +4,18 @@ import dataclasses
 import math
 from typing import TYPE_CHECKING
 
+from ..bakemodel import shade
 from ..baking import Outcome
 from ..base import Interval
 from ..bench import Assessment, DoughSpec, assess_rest
+from ..dough import keeps_for, unseen
 from ..formula import weigh_lines
-from ..ingredients import catalogue, may_contain_of
+from ..ingredients import may_contain_of
 from .answers import Exchanged, Offered, OfferKind, WishChange, WishFigure
 from .baked import Baked
-from .carding import card_of, plain_name
-from .lots import WITH_THE_BATCH, Lot
+from .carding import card_of
+from .lots import WITH_THE_BATCH, Lot, plain_name
 from .space import Point, Space
-from .structures import Exchange
 from .terms import Terms
 from .walk import Found
 
@@ -28,7 +29,7 @@ CHANGED = 0.02  # of an amount by flour, below which it is the same
 def offered(
     kind: OfferKind,
     found: Found,
-    exchanges: tuple[Exchange, ...],
+    exchanges: tuple[Exchanged, ...],
     named: list[str],
     terms: Terms,
     name: str,
@@ -59,23 +60,10 @@ def offered(
         cost_each=cost / max(count, 1) if space.house.price_per_g else None,
         figures=_figures(named, terms, baked, cost, outcome),
         changes=changes_of(space, point, baked, card.spec),
-        swapped=tuple(
-            Exchanged(
-                what=plain_name(catalogue()[one.from_id].name),
-                to=plain_name(one.to),
-                texture=one.texture,
-                caution=_caution(one),
-            )
-            for one in exchanges
-        ),
+        swapped=exchanges,
+        unseen=unseen(space.parts(point.grams)),
         packets=may_contain_of(space.parts(point.grams)),
     )
-
-
-def _caution(one: Exchange) -> str:
-    if one.to:
-        return one.caution
-    return "It holds the dough together: without it they may crumble." if "egg" in one.from_id else ""
 
 
 def as_foretold(baked: Baked, seen: Assessment) -> Baked:
@@ -120,9 +108,18 @@ def _figures(named: list[str], terms: Terms, baked: Baked, cost: float, outcome:
                 must=term.must,
                 got=ranges.get(term.name, Interval(value=got, low=got, high=got)),
                 kept=kept,
+                wished_word=_word(term.name, in_own_units(term.name, term.target), inside=True),
+                got_word=_word(term.name, got),
             )
         )
     return tuple(found)
+
+
+def _word(name: str, value: float, inside: bool = False) -> str:
+    """A browning index, or how long what holds so much water keeps, as a baker says it; of a limit what lies `inside` it."""
+    if name == "colour":
+        return shade(value)
+    return keeps_for(value - 1e-6 if inside else value) if name == "water" else ""
 
 
 def changes_of(space: Space, point: Point, baked: Baked, spec: DoughSpec) -> tuple[WishChange, ...]:

@@ -28,7 +28,8 @@ class OfferKind(StrEnum):
 
 class WishFigure(Value):
     """One figure of the wish: what was wished, what it comes to (with the range it may lie in, where that is known), and whether that keeps it.
-    Widths and heights in mm, minutes, % of sweetness, textures 0 to 100, water activity, browning index, cost of a piece."""
+    Widths and heights in mm, minutes, % of sweetness, textures 0 to 100, water activity, browning index, cost of a piece; the last but one and
+    the water in words too."""
 
     name: str
     wished: float
@@ -36,6 +37,8 @@ class WishFigure(Value):
     must: bool
     got: Interval
     kept: bool
+    wished_word: str = ""
+    got_word: str = ""
 
 
 class WishChange(Value):
@@ -63,9 +66,9 @@ class Exchanged(Value):
     """A line that was exchanged; `to` is empty where it was left out, and what is risked then is its `caution`."""
 
     what: str
-    to: str
-    texture: str
-    caution: str
+    to: str = ""
+    texture: str = ""
+    caution: str = ""
 
 
 class Offered(Value):
@@ -85,6 +88,7 @@ class Offered(Value):
     figures: tuple[WishFigure, ...]
     changes: tuple[WishChange, ...]
     swapped: tuple[Exchanged, ...]
+    unseen: bool = Field(default=False, description="the model has never seen the like of it: its ranges are wider")
     packets: tuple[str, ...] = Field(default=(), description="what packets of these ingredients often warn of")
     notes: tuple[str, ...] = ()
 

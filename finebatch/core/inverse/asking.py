@@ -7,12 +7,13 @@ from ..base import refusal
 from ..bench import assess_rest, starters
 from ..forming import forming_of
 from .answering import offered
-from .answers import Offered, OfferKind, Wished
+from .answers import Exchanged, Offered, OfferKind, Wished
 from .asked import Without
 from .baked import NOTHING_LEARNED, Offsets
+from .beside import Beside, without_unwanted
 from .solving import solve
 from .space import Base, House, Space, base_of
-from .structures import Exchange, unwanted_ids
+from .structures import unwanted_ids
 from .terms import Terms
 from .three import NEAR, Ask, first_of
 from .walk import Found
@@ -25,6 +26,7 @@ FIRST_FAMILIES = (
 COUNT_ROUNDS, COUNT_OVER = 6, 1.06
 OFF = 0.006  # of ln: nearer than this, what was learned of the base holds of the answer too
 WALLS = "The pan decides how wide it comes out: what you wish of that is left aside."
+UNTOLD = "Nobody can tell what {} holds: see for yourself that nothing of it must be left out."
 NOTHING_SAID = "Say at least how wide, how high, how many or how it should bite."
 
 
@@ -34,6 +36,10 @@ class Asked:
     def __init__(
         self, of: Wished, base: Base, without: tuple[Without, ...], pantry: bool, leave: frozenset[str] = frozenset()
     ) -> None:
+        self.unwanted = unwanted_ids(without)
+        beside = without_unwanted(base.spec, self.unwanted, of.kitchen.habit) if without else Beside(base.spec)
+        self.beside = beside.exchanges
+        base = dataclasses.replace(base, spec=beside.spec)
         self.of, self.base = of, base
         house = House(
             kitchen=of.kitchen,
@@ -54,10 +60,11 @@ class Asked:
         self.names = [name for name, _ in named]
         self.terms = Terms([term for _, term in named])
         self.without = without
-        self.unwanted = unwanted_ids(without)
         self.by_mass = forming.counted_by_mass
         sized = of.wish.width_mm is not None or of.wish.per_tray is not None
-        self.notes = (WALLS,) if forming.held_by_walls and sized else ()
+        walls = (WALLS,) if forming.held_by_walls and sized else ()
+        untold = (UNTOLD.format(", ".join(f"“{one}”" for one in beside.untold)),) if beside.untold else ()
+        self.notes = (*walls, *untold)
 
     def ask(self) -> Ask:
         """What is searched for."""
@@ -65,7 +72,7 @@ class Asked:
         return Ask(self.base, self.house, self.unwanted, self.terms, count, 1.0 if self.sized else None)
 
     def shown(
-        self, kind: OfferKind, found: Found, exchanges: tuple[Exchange, ...], number: int | None = None
+        self, kind: OfferKind, found: Found, exchanges: tuple[Exchanged, ...], number: int | None = None
     ) -> Offered | None:
         """The answer, its offsets mended once where the kitchen foretells it otherwise than the base, and its count where only its forming
         tells that."""
@@ -86,10 +93,10 @@ class Asked:
         return made
 
     def _offered(
-        self, kind: OfferKind, found: Found, exchanges: tuple[Exchange, ...], number: int | None
+        self, kind: OfferKind, found: Found, exchanges: tuple[Exchanged, ...], number: int | None
     ) -> Offered | None:
         name = f"{self.base.spec.name}, as wished"
-        return offered(kind, found, exchanges, self.names, self.terms, name, self.of.known, number)
+        return offered(kind, found, (*exchanges, *self.beside), self.names, self.terms, name, self.of.known, number)
 
     def _again(self, found: Found, made: Offered) -> Found | None:
         """From where it led, with what is learned of the dough there."""
@@ -107,7 +114,7 @@ class Asked:
         return solve(space, self.terms, count, NEAR, start=space.u_of(found.point), times=times)
 
     def _counted(
-        self, kind: OfferKind, found: Found, exchanges: tuple[Exchange, ...], made: Offered, wanted: int
+        self, kind: OfferKind, found: Found, exchanges: tuple[Exchanged, ...], made: Offered, wanted: int
     ) -> Offered:
         """More or less of the same, in the same size, until its forming gives the count: as near over it as whole steps allow."""
         best, here, last, more = made, found, made.count, 1.0

@@ -1,6 +1,5 @@
 """A dough of the search as a card: every amount in kitchen measures, so that it reads back as exactly so many grams."""
 
-import re
 from dataclasses import dataclass
 
 from ..bench import DoughSpec
@@ -9,11 +8,13 @@ from ..formula import WeighedLine, scale, weigh_lines
 from ..ingredients import Ingredient, catalogue
 from ..kitchen import Habit, OvenSetting
 from .asked import MeasuredIn
-from .lots import SPOONED, Slot, egg_g, measure_g
-from .space import OVEN_STEP, Point, Space, dial_of
+from .baked import OVEN_STEP
+from .lots import SPOONED, Slot, egg_g, measure_g, plain_name
+from .space import Point, Space, dial_of
 
 EXACT = 0.004  # a text that reads back this near needs no grams pinned beside it
 NOTHING_G = 0.01
+STILL_K = 0.1
 NAME_CHARS = 80
 
 
@@ -65,12 +66,15 @@ def card_of(space: Space, point: Point, name: str) -> Carded:
     changed = {
         "name": name[:NAME_CHARS],
         "lines": tuple(lines),
-        "form": space.form_at(point.sizes),
+        "form": spec.form if point.sizes == space.base_sizes else space.form_at(point.sizes),
         "making": spec.making.but(chill_h=point.chill_h),
-        "oven": oven_of(spec.oven, point.oven_c - space.oven_fan_k),
+        "oven": oven_of(spec.oven, point.oven_c - space.oven_fan_k)
+        if abs(point.oven_c - space.base_oven_c) > STILL_K
+        else spec.oven,
         "shares": (),
         "of_dough": 1.0,
-        "method": None,
+        # Its own steps name its lines: they hold while those are the same.
+        "method": spec.method if [line.id for line in lines] == [line.id for line in spec.lines] else None,
         "card": None,
         "own_bake": None,
         "bake_now": None,
@@ -129,15 +133,6 @@ def _checked(id: str, rest: str, item: Ingredient, grams: float, space: Space, p
     read = read_line(text, habit, item.id)
     close = read.mass_g is not None and abs(read.mass_g / grams - 1) <= EXACT
     return Line(id=id, text=text, part=part, ingredient_id=item.id, mass_g=None if close else grams)
-
-
-def plain_name(name: str) -> str:
-    """An ingredient's name as it stands on a card.
-
-    >>> plain_name("Flax egg (prepared)")
-    'flax egg'
-    """
-    return re.sub(r"\s*\(.*?\)", "", name).lower()
 
 
 EIGHTHS = 8

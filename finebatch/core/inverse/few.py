@@ -6,10 +6,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ..baking import CHILL_TIME_CONSTANT_H as CHILL_H
 from ..formula import AXES
 from .baked import Baked
 from .lots import AXIS, WITH_THE_BATCH
-from .space import CHILL_H, CHILLS_H, Array, Point, Space, hours_of
+from .space import CHILLS_H, Array, Point, Space, hours_of
 from .terms import Terms
 from .walk import Lattice
 
@@ -58,7 +59,8 @@ class _Card:
             grams=tuple(float(g) for g in np.maximum(x[:lots], 0)),
             sizes=tuple(float(s) for s in x[lots : lots + sizes]),
             oven_c=float(x[-2]),
-            chill_h=hours_of(float(x[-1])),
+            # Untouched it stays as it is, also beyond a day.
+            chill_h=self.space.spec.making.chill_h if x[-1] == self.now[-1] else hours_of(float(x[-1])),
         )
 
     def inside(self, x: Array, ks: list[int]) -> Array:
@@ -84,6 +86,9 @@ class _Card:
         if k == len(self.now) - 1:
             usual = [1 - math.exp(-hours / CHILL_H) for hours in CHILLS_H]
             return sorted(usual, key=lambda one: abs(one - value))[:2]
+        if k == len(self.now) - 2:
+            usual = self.lattice.oven_near(value)
+            return [c for c in usual if self.low[k] - 1e-9 <= c <= self.high[k] + 1e-9] or [float(self.now[k])]
         step = self.steps[k]
         floor = math.floor(value / step)
         inside = [n * step for n in (floor, floor + 1) if self.low[k] - 1e-9 <= n * step <= self.high[k] + 1e-9]

@@ -6,8 +6,8 @@ from collections.abc import Callable
 from .answers import Clash, Granted, OfferKind, Wished, WithoutOne
 from .asked import Without
 from .asking import Asked, bases_of, checked, musts_missed, next_of
-from .carding import plain_name
 from .clashing import MOST_WITHOUT, clash_of, elsewhere
+from .lots import plain_name
 from .relaxed import relaxed
 from .solving import MET
 from .space import Base

@@ -1,5 +1,6 @@
 """What is measured together and moves together: one ingredient, or all that stands in for one."""
 
+import re
 from dataclasses import dataclass
 from enum import StrEnum
 from functools import cache
@@ -42,6 +43,15 @@ AXIS = {
 }  # fmt: skip
 WITH_THE_BATCH = frozenset((Slot.FLOUR, Slot.SALT, Slot.FLAVOUR))  # no levers: they follow the flour
 SPOONED = frozenset((Slot.SODA, Slot.POWDER, Slot.SALT, Slot.FLAVOUR))
+
+
+def plain_name(name: str) -> str:
+    """An ingredient's name as it stands on a card.
+
+    >>> plain_name("Flax egg (prepared)")
+    'flax egg'
+    """
+    return re.sub(r"\s*\(.*?\)", "", name).lower()
 
 
 def slot_of(item: Ingredient) -> Slot:

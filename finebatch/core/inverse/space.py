@@ -5,26 +5,26 @@ each range (docs/wish.md, section 2).
 """
 
 import math
+from copy import copy
 from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ..baking import CHILL_TIME_CONSTANT_H as CHILL_H
 from ..bench import DoughSpec
-from ..card import Part
 from ..dough import Style, dough_of, mix_of_dough, styles
 from ..forming import AnyForm, Size, forming_of
 from ..formula import AXES, dough_parts, weigh_lines
 from ..ingredients import Ingredient, catalogue
 from ..kitchen import FAN_OFFSET_K, Habit, Kitchen, Scale, to_c
 from .asked import MeasuredIn
-from .baked import NOTHING_LEARNED, OVEN_STEP, Baked, Offsets, Parts, Tried, bake_all, oven_at
+from .baked import NOTHING_LEARNED, Baked, Offsets, Parts, Tried, bake_all, oven_at
 from .lots import AXIS, Lot, Slot, slot_of, step_of
 
 Array = NDArray[np.float64]
 
 CHILLS_H = (0.0, 0.5, 1.0, 2.0, 8.0, 24.0)
-CHILL_H = 0.7  # as the dough cools: see baking.temperature
 MOST_YOLKS = 0.6  # of the eggs' mass, where there are whole eggs too
 # Pale, short doughs: brown sugar is put into none that has none.
 PALE = frozenset(
@@ -351,8 +351,7 @@ class Space:
 
     def held_at(self, sizes: tuple[float, ...]) -> "Space":
         """The same space with its sizes held there."""
-        held = Space.__new__(Space)
-        held.__dict__.update(self.__dict__)
+        held = copy(self)
         home = self.low + self.home * (self.high - self.low)
         held.low, held.high = self.low.copy(), self.high.copy()
         for size, now in zip(self.sizes, sizes, strict=True):
@@ -408,8 +407,7 @@ class Space:
         steps = np.array([step for _, step in found])
         if lots == self.lots:
             return self, steps
-        other = Space.__new__(Space)
-        other.__dict__.update(self.__dict__)
+        other = copy(self)
         other.lots = lots
         other.base = replace(self.base, lots=lots)
         other.axes = np.array([lot.axes() for lot in lots])
@@ -441,24 +439,3 @@ def dial_of(celsius: float, scale: Scale) -> float:
         middle = (low + high) / 2
         low, high = (middle, high) if to_c(middle, scale) < celsius else (low, middle)
     return (low + high) / 2
-
-
-def dough_lines(spec: DoughSpec, kitchen: Kitchen) -> set[str]:
-    """The ids of the lines that are in the dough itself, as weighed."""
-    return {line.line_id for line in weigh_lines(spec.lines, kitchen.habit) if line.part is Part.DOUGH}
-
-
-__all__ = [
-    "CHILLS_H",
-    "OVEN_STEP",
-    "Array",
-    "Base",
-    "House",
-    "Lever",
-    "Point",
-    "Space",
-    "base_of",
-    "dial_of",
-    "dough_lines",
-    "hours_of",
-]

@@ -6,16 +6,17 @@ from dataclasses import dataclass, replace
 from functools import partial
 
 from ..bakemodel import Mixing
-from ..base import Value
 from ..formula import ADJUST_WITH, Swap, Wish, swaps, unwanted
 from ..ingredients import Ingredient, catalogue
+from .answers import Exchanged
 from .asked import Without
-from .lots import AXIS, Lot, Slot, slot_of
+from .lots import AXIS, Lot, Slot, plain_name, slot_of
 from .space import Base
 
 MOST, MOST_TRIED = 4, 16
 MOST_PARTS = 3  # of a stand-in, where there is one of so few: more cannot be measured in small steps together
 STAND_INS = 2  # of each line, the family's own first
+EGGS = (Slot.EGG, Slot.YOLK, Slot.EGG_OTHER)
 EGG_HOLDS_IT = frozenset(("foam_wafer", "twice_baked_lean", "twice_baked_butter", "drop_cakey"))
 ADDED_SUGAR = frozenset(("sugar", "syrup", "candy"))
 SWEET_SHARE = 0.3  # of sugars, above which a sugar or syrup is one
@@ -41,21 +42,12 @@ def unwanted_ids(without: tuple[Without, ...]) -> frozenset[str]:
     return frozenset(item.id for item in catalogue().values() if any(is_unwanted(item, one) for one in without))
 
 
-class Exchange(Value):
-    """A line exchanged: `to` is empty where it is left out."""
-
-    from_id: str
-    to: str
-    texture: str = ""
-    caution: str = ""
-
-
 @dataclass(frozen=True)
 class Structure:
     """A base without what is unwanted, and what was exchanged for it."""
 
     base: Base
-    exchanges: tuple[Exchange, ...] = ()
+    exchanges: tuple[Exchanged, ...] = ()
 
 
 class NoStandInError(Exception):
@@ -106,7 +98,7 @@ def _can_do_without(base: Base, lot: Lot) -> bool:
     """Whether a line may simply go: its family takes none of its kind, and does not stand by it."""
     if lot.slot not in AXIS or lot.slot in (Slot.WHITE, Slot.BROWN, Slot.FAT):
         return False
-    if lot.slot in (Slot.EGG, Slot.YOLK, Slot.EGG_OTHER) and base.style.id in EGG_HOLDS_IT:
+    if lot.slot in EGGS and base.style.id in EGG_HOLDS_IT:
         return False
     return base.style.usual[AXIS[lot.slot]].low_pct <= 0
 
@@ -134,12 +126,17 @@ def _exchanged(base: Base, combo: tuple[tuple[int, Swap | None], ...]) -> Struct
         lot, grams = lots[k]
         item = lot.parts[0][0]
         if swap is None:
-            said.append(Exchange(from_id=item.id, to=""))
+            risk = "It holds the dough together: without it they may crumble." if lot.slot in EGGS else ""
+            said.append(Exchanged(what=plain_name(item.name), caution=risk))
             continue
         slot = Slot.EGG_OTHER if lot.slot in (Slot.EGG, Slot.YOLK) else lot.slot
         parts = tuple((catalogue()[id], share) for id, share in swap.mix.items())
         put(Lot(parts=parts, slot=slot, stands_for=item.id), grams * swap.mass_ratio)
-        said.append(Exchange(from_id=item.id, to=swap.label, texture=swap.texture_effect, caution=swap.caution))
+        said.append(
+            Exchanged(
+                what=plain_name(item.name), to=plain_name(swap.label), texture=swap.texture_effect, caution=swap.caution
+            )
+        )
         for kind, per_g in swap.adjust.items():
             _adjust(kept, kind, per_g * grams)
     return Structure(

@@ -6,12 +6,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from .answers import OfferKind
+from .answers import Exchanged, OfferKind
 from .few import few_changes
 from .lots import Slot
 from .solving import MET, solve
 from .space import Array, Base, House, Space
-from .structures import Exchange, structures
+from .structures import structures
 from .terms import Terms
 from .walk import Found, Lattice, count_missed
 
@@ -34,7 +34,7 @@ class Candidate:
 
     kind: OfferKind
     found: Found
-    exchanges: tuple[Exchange, ...]
+    exchanges: tuple[Exchanged, ...]
     score: float
 
 
@@ -50,7 +50,7 @@ class Ask:
     times: float | None = None
     seed: int = 1
 
-    def spaces(self) -> list[tuple[Space, tuple[Exchange, ...]]]:
+    def spaces(self) -> list[tuple[Space, tuple[Exchanged, ...]]]:
         """The spaces to search: the base's own, or each without what is unwanted. NoStandInError where nothing stands in for a line."""
         found = structures(self.base, self._may)
         return [(Space(one.base, self.house, self.unwanted), one.exchanges) for one in found]
@@ -79,7 +79,7 @@ def _near(ask: Ask, space: Space, starts: int) -> Found | None:
     return found if found is not None and not found.broken else None
 
 
-def _nearest(space: Space, found: Found, exchanges: tuple[Exchange, ...]) -> Candidate:
+def _nearest(space: Space, found: Found, exchanges: tuple[Exchanged, ...]) -> Candidate:
     pull = NEAR**2 * float(((space.u_of(found.point) - space.home) ** 2).sum())
     return Candidate(OfferKind.NEAREST, found, exchanges, found.merit + pull)
 

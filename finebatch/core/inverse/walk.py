@@ -9,12 +9,13 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ..baking import CHILL_TIME_CONSTANT_H as CHILL_H
 from ..formula import AXES
 from ..kitchen import Scale, to_c
-from .baked import Baked
+from .baked import OVEN_STEP, Baked
 from .lots import WITH_THE_BATCH, Slot
 from .relaxed import Relaxed
-from .space import CHILLS_H, OVEN_STEP, Array, Point, Space, dial_of
+from .space import CHILLS_H, Array, Point, Space, dial_of
 from .terms import Terms
 
 Whole = tuple[int, ...]
@@ -62,7 +63,8 @@ class Lattice:
     def read(self, point: Point) -> list[int]:
         """The nearest whole steps."""
         chill = min(
-            range(len(CHILLS_H)), key=lambda i: abs(math.exp(-CHILLS_H[i] / 0.7) - math.exp(-point.chill_h / 0.7))
+            range(len(CHILLS_H)),
+            key=lambda i: abs(math.exp(-CHILLS_H[i] / CHILL_H) - math.exp(-point.chill_h / CHILL_H)),
         )
         dial = dial_of(point.oven_c - self.space.oven_fan_k, self.space.spec.oven.scale)
         values = [*point.grams, *point.sizes, dial]
@@ -77,6 +79,10 @@ class Lattice:
             oven_c=float(self._oven_c[z[-2]]),
             chill_h=self.chill_h(int(z[-1])),
         )
+
+    def oven_near(self, celsius: float) -> list[float]:
+        """The two marks of the dial nearest to a heat, in °C as without the fan."""
+        return [float(c) for c in sorted(self._oven_c, key=lambda c: abs(c - celsius))[:2]]
 
     def chill_h(self, index: int) -> float:
         """Hours; a dough that comes from the freezer keeps its own."""

@@ -2,21 +2,18 @@
 
 import math
 
+from ..baking import TONES_AT
+from ..dough import KEEPING
 from ..trays import holds
 from .asked import CookieWish, KeepsFor, RimColour, Sense, Want
 from .space import House
 from .terms import TEXTURE_WEIGHT, Term
 
-# Water activity below which it keeps so long: dough.balance's own classes.
-DRY_BELOW = {KeepsFor.WEEKS: 0.45, KeepsFor.A_WEEK_OR_TWO: 0.65, KeepsFor.FOUR_DAYS: 0.80}
-# The browning index in the middle of each word's range: baking.crust's own anchors.
-BROWNED = {
-    RimColour.PALE: 0.20,
-    RimColour.LIGHT_GOLD: 0.50,
-    RimColour.GOLDEN: 1.10,
-    RimColour.BROWN: 2.10,
-    RimColour.DARK: 4.00,
-}
+# Water activity below which it keeps so long, and the browning index in the middle of each word's range: the bench's own.
+DRY_BELOW = dict(
+    zip((KeepsFor.WEEKS, KeepsFor.A_WEEK_OR_TWO, KeepsFor.FOUR_DAYS), (below for below, *_ in KEEPING), strict=True)
+)
+BROWNED = dict(zip(RimColour, TONES_AT[1:], strict=True))
 COLOUR_GIVE = 0.2
 
 

@@ -3,16 +3,10 @@
 from typing import NamedTuple
 
 from ..bench import Report
-from ..finishing import FinishKind, FinishPlan
+from ..finishing import MEANS, FinishKind, FinishPlan
 from ..formula import WeighedLine
 from ..ingredients import Ingredient, allergens_of, catalogue
 
-# What a finish calls by a plain word, by what it is at its most: who brushes with water loses nothing by "milk".
-MEANS = {
-    "beaten egg": "egg_whole", "milk or water": "milk_whole", "coarse sugar": "sugar_granulated", "icing sugar": "sugar_icing",
-    "citrus juice": "juice_lemon", "lemon juice": "juice_lemon", "syrup": "golden_syrup", "egg white": "egg_white",
-    "dark chocolate": "choc_dark_chopped", "neutral oil": "oil_neutral", "sprinkles": "sprinkles",
-}  # fmt: skip
 # Leaves are strained out again, and a wiped film is a trace: neither is an ingredient on the cookie.
 _NOT_EATEN = frozenset((FinishKind.INFUSED_FAT, FinishKind.GREASED_SHEET))
 
