@@ -4774,11 +4774,20 @@ export interface components {
         Exchanged: {
             /** What */
             what: string;
-            /** To */
+            /**
+             * To
+             * @default
+             */
             to: string;
-            /** Texture */
+            /**
+             * Texture
+             * @default
+             */
             texture: string;
-            /** Caution */
+            /**
+             * Caution
+             * @default
+             */
             caution: string;
         };
         /**
@@ -6789,6 +6798,12 @@ export interface components {
             changes: components["schemas"]["WishChange"][];
             /** Swapped */
             swapped: components["schemas"]["Exchanged"][];
+            /**
+             * Unseen
+             * @description the model has never seen the like of it: its ranges are wider
+             * @default false
+             */
+            unseen: boolean;
             /**
              * Packets
              * @description what packets of these ingredients often warn of
@@ -10236,7 +10251,8 @@ export interface components {
         /**
          * WishFigure
          * @description One figure of the wish: what was wished, what it comes to (with the range it may lie in, where that is known), and whether that keeps it.
-         *     Widths and heights in mm, minutes, % of sweetness, textures 0 to 100, water activity, browning index, cost of a piece.
+         *     Widths and heights in mm, minutes, % of sweetness, textures 0 to 100, water activity, browning index, cost of a piece; the last but one and
+         *     the water in words too.
          */
         WishFigure: {
             /** Name */
@@ -10249,6 +10265,16 @@ export interface components {
             got: components["schemas"]["Interval"];
             /** Kept */
             kept: boolean;
+            /**
+             * Wished Word
+             * @default
+             */
+            wished_word: string;
+            /**
+             * Got Word
+             * @default
+             */
+            got_word: string;
         };
         /**
          * WishRequest

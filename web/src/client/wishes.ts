@@ -95,19 +95,19 @@ export const warmUpWishes = () => {
   api.POST("/api/wishes/warm-up").catch(() => undefined);
 };
 
-/** Puts a wished dough on the shelf, with where it comes from as the note of its first version. */
+/** Puts a wished dough on the shelf, with where it comes from as the note of its first version; whether that could be noted too. */
 export function useTake() {
   const client = useQueryClient();
   return async (spec: DoughSpec, origin: string) => {
     const saved = await need(api.POST("/api/doughs", { body: spec }));
-    const at = { params: { path: { dough_id: saved.id } } };
-    await need(
-      api.POST("/api/doughs/{dough_id}/versions", {
-        ...at,
-        body: { revision: saved.revision, note: origin.slice(0, 200) },
-      }),
-    );
     client.invalidateQueries({ queryKey: keys.doughs });
-    return saved;
+    const at = { params: { path: { dough_id: saved.id } } };
+    const body = { revision: saved.revision, note: origin.slice(0, 200) };
+    // It is on the shelf by now: without its note it is still wished, and must not be put there twice.
+    const noted = await need(api.POST("/api/doughs/{dough_id}/versions", { ...at, body })).then(
+      () => true,
+      () => false,
+    );
+    return { saved, noted };
   };
 }

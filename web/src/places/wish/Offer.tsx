@@ -11,9 +11,8 @@ import { Note } from "../../pieces/notes";
 import { colour } from "../../theme/tokens";
 import { longer, wider } from "../../words/differences";
 import { type Marks, ovenHeat } from "../../words/heat";
-import { FIGURES, OFFERS } from "../../words/labels";
 import { length, likely, mass, percent, plural, thickness } from "../../words/numbers";
-import { gotWords, offWords, wishedWords } from "./words";
+import { FIGURES, gotWords, OFFERS, offWords, wishedWords } from "../../words/wishes";
 
 type Change = Schemas["WishChange"];
 
@@ -164,7 +163,7 @@ export function OfferDetail(props: {
             </tbody>
           </table>
         )}
-        {offered.dough.closeness.startsWith("unlike") && (
+        {offered.unseen && (
           <Note severity="ask">
             The model has never seen the like of this dough: its ranges are wider, and a test cookie is worth
             its minutes.
@@ -222,7 +221,7 @@ function settings({ spec, outcome }: Offered, kitchen: Kitchen): string {
   const dial =
     oven.scale === "gas" ? `gas ${oven.value}` : `${Math.round(oven.value)} °${oven.scale.toUpperCase()}`;
   const cold = making.chill_h ? `${making.chill_h} h in the fridge, ` : "";
-  return `${cold}${dial}${oven.fan ? " with the fan" : ""}, ${likely(outcome.window)}, ${outcome.pieces.mass_g.toFixed(outcome.pieces.mass_g < 10 ? 1 : 0)} g raw, ${length(outcome.pieces.raw_diameter_mm, kitchen)} across.`;
+  return `${cold}${dial}${oven.fan ? " with the fan" : ""}, ${likely(outcome.window)}, ${mass(outcome.pieces.mass_g, kitchen)} raw, ${length(outcome.pieces.raw_diameter_mm, kitchen)} across.`;
 }
 
 function fromTo(change: Change, kitchen: Kitchen, marks: Marks): string {

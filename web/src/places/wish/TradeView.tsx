@@ -14,8 +14,8 @@ import { Select } from "../../pieces/choice";
 import { Note } from "../../pieces/notes";
 import { useSize } from "../../pieces/size";
 import { colour } from "../../theme/tokens";
+import { said } from "../../words/wishes";
 import { OfferDetail } from "./Offer";
-import { said } from "./words";
 
 const NAMES: Record<Named, string> = {
   width: "Width",

@@ -6,7 +6,8 @@ import { within } from "../../client/within";
 import { Chips, Segments, Select, Switch } from "../../pieces/choice";
 import { Button, MaybeField } from "../../pieces/controls";
 import { MaybeLength } from "../../pieces/measures";
-import { AVOIDED, BITES, KEEPS_FOR, MEASURED_IN, options, RIM_COLOURS, SENSES } from "../../words/labels";
+import { options } from "../../words/labels";
+import { AVOIDED, BITES, KEEPS_FOR, MEASURED_IN, RIM_COLOURS, SENSES } from "../../words/wishes";
 
 type Bite = Schemas["Bite"];
 type Want = Schemas["Want"];

@@ -1,12 +1,83 @@
-/** A wish in words: what was wished, what it comes to, how far off that is. */
-import type { Kitchen, Schemas } from "../../client/api";
-import type { Wish } from "../../client/wishes";
-import { AVOIDED, FIGURES, KEEPS_FOR, RIM_COLOURS } from "../../words/labels";
-import { length, lengthRange, minutes, percent, thickness } from "../../words/numbers";
+/** A wish in words: its closed sets, what was wished, what it comes to, how far off that is. */
+import type { Kitchen, Schemas } from "../client/api";
+import type { Wish } from "../client/wishes";
+import { length, lengthRange, minutes, money, percent, thickness } from "./numbers";
+
+export const AVOIDED: Record<Schemas["Without"], string> = {
+  egg: "egg",
+  milk: "milk",
+  nut: "nuts",
+  gluten: "gluten",
+  soy: "soya",
+  sesame: "sesame",
+  animal: "anything from animals",
+  added_sugar: "added sugar",
+};
+
+export const BITES: Record<Schemas["BiteName"], string> = {
+  crisp: "Crisp",
+  chewy: "Chewy",
+  cakey: "Cakey",
+  short: "Short",
+  crumbly: "Crumbly",
+};
+
+export const RIM_COLOURS: Record<Schemas["RimColour"], string> = {
+  pale: "pale",
+  light_gold: "light gold",
+  golden: "golden",
+  brown: "brown",
+  dark: "dark",
+};
+
+export const KEEPS_FOR: Record<Schemas["KeepsFor"], string> = {
+  four_days: "four days",
+  a_week_or_two: "a week or two",
+  weeks: "weeks",
+};
+
+export const MEASURED_IN: Record<Schemas["MeasuredIn"], string> = {
+  grams: "on the scale",
+  cups: "by cups and spoons",
+};
+
+export const SENSES: Record<Schemas["Sense"], string> = {
+  about: "about",
+  at_least: "at least",
+  at_most: "at most",
+};
+
+export const OFFERS: Record<Schemas["OfferKind"], { title: string; why: string }> = {
+  nearest: { title: "Nearest to yours", why: "Meets the wish with the least changed." },
+  best: { title: "Best at the wish", why: "Nearest to the wish, however much is changed." },
+  simplest: { title: "Simplest", why: "The fewest things changed that still come near." },
+  another: { title: "Another way", why: "Meets the wish by other means." },
+};
+
+/** The figures of a wish, as they are called in a sentence. */
+export const FIGURES: Record<string, string> = {
+  width: "wide",
+  per_tray: "to a tray",
+  height: "high",
+  crisp: "crisp",
+  chewy: "chewy",
+  cakey: "cakey",
+  short: "short",
+  crumbly: "crumbly",
+  colour: "rim",
+  sweetness: "sweet",
+  keeps: "keeps",
+  minutes: "in the oven",
+  cost: "each",
+  sweet: "sweet",
+  water: "moist",
+  pantry: "only from the pantry",
+};
 
 type Figure = Schemas["WishFigure"];
 
-const SENSES: Record<Schemas["Sense"], string> = { about: "", at_most: "at most ", at_least: "at least " };
+/** Before a figure: "about" goes without saying. */
+const before = (sense: Schemas["Sense"]) => (sense === "about" ? "" : `${SENSES[sense]} `);
 
 /** A figure in its own unit. */
 export function said(name: string, value: number, kitchen: Kitchen): string {
@@ -22,25 +93,7 @@ export function said(name: string, value: number, kitchen: Kitchen): string {
     case "sweet":
       return percent(value);
     case "cost":
-      return value.toFixed(2);
-    case "colour":
-      return value < 0.3
-        ? "pale"
-        : value < 0.75
-          ? "light gold"
-          : value < 1.5
-            ? "golden"
-            : value < 3
-              ? "brown"
-              : "dark";
-    case "keeps":
-      return value < 0.45
-        ? "weeks"
-        : value < 0.65
-          ? "a week or two"
-          : value < 0.8
-            ? "four days"
-            : "a day or two";
+      return money(value.toFixed(2), kitchen);
     case "water":
       return value.toFixed(2);
     default:
@@ -49,9 +102,7 @@ export function said(name: string, value: number, kitchen: Kitchen): string {
 }
 
 export const wishedWords = (figure: Figure, kitchen: Kitchen) =>
-  figure.name === "keeps"
-    ? KEEPS_FOR[figure.wished < 0.5 ? "weeks" : figure.wished < 0.7 ? "a_week_or_two" : "four_days"]
-    : `${SENSES[figure.sense]}${said(figure.name, figure.wished, kitchen)}`;
+  figure.wished_word || `${before(figure.sense)}${said(figure.name, figure.wished, kitchen)}`;
 
 /** What it comes to, with its range where that is known. */
 export function gotWords(figure: Figure, kitchen: Kitchen): string {
@@ -59,7 +110,7 @@ export function gotWords(figure: Figure, kitchen: Kitchen): string {
   if (name === "width" || name === "height")
     return `${said(name, got.value, kitchen)} (${lengthRange(got, kitchen)})`;
   if (name === "minutes") return `${minutes(got.low)} to ${minutes(got.high)} min`;
-  return said(name, got.value, kitchen);
+  return figure.got_word || said(name, got.value, kitchen);
 }
 
 /** How far off it is: what is given up of the wish. */
@@ -82,7 +133,7 @@ export function offWords(figure: Figure, kitchen: Kitchen): string {
 /** The whole wish as one line: where a dough on the shelf comes from. */
 export function originOf(wish: Wish, kitchen: Kitchen, from: string | undefined): string {
   const of = (name: string, want: Schemas["Want"] | null | undefined) =>
-    want ? [`${SENSES[want.sense]}${said(name, want.value, kitchen)} ${FIGURES[name]}`] : [];
+    want ? [`${before(want.sense)}${said(name, want.value, kitchen)} ${FIGURES[name]}`] : [];
   const parts = [
     ...(wish.count ? [`${wish.count} of them`] : []),
     ...of("width", wish.width_mm),
