@@ -16,7 +16,8 @@ from finebatch.core.inverse.answers import Offered, Stock, Wished
 from finebatch.core.inverse.asked import Avoid, Bite, BiteName, CookieWish, MeasuredIn, Sense, Want, Without
 from finebatch.core.inverse.baked import Baked
 from finebatch.core.inverse.collisions import Must
-from finebatch.core.inverse.space import Base, House, Point, Space, base_of
+from finebatch.core.inverse.space import Point, Space
+from finebatch.core.inverse.start import Base, House, base_of
 from finebatch.core.inverse.structures import is_unwanted
 from finebatch.core.inverse.terms import Term, Terms
 from finebatch.core.kitchen.kitchen import Kitchen

@@ -12,7 +12,8 @@ from .asked import Without
 from .baked import NOTHING_LEARNED, Offsets
 from .beside import Beside, without_unwanted
 from .solving import solve
-from .space import Base, House, Space, base_of
+from .space import Space
+from .start import Base, House, base_of
 from .structures import unwanted_ids
 from .terms import Terms
 from .three import NEAR, Ask, first_of

@@ -9,7 +9,7 @@ from .answers import Clash, Offered, OfferKind, Wished, WithoutOne
 from .asked import Without
 from .asking import Asked, in_house, musts_missed, next_of
 from .collisions import Must, Tester
-from .space import base_of
+from .start import base_of
 from .structures import NoStandInError
 from .terms import Term
 from .three import first_of

@@ -10,7 +10,8 @@ import numpy as np
 
 from .asked import Without
 from .relaxed import relaxed
-from .space import Base, House, Space
+from .space import Space
+from .start import Base, House
 from .structures import NoStandInError, structures, unwanted_ids
 from .terms import INSIDE, Term, Terms
 from .three import spread_start

@@ -10,7 +10,7 @@ from .clashing import MOST_WITHOUT, clash_of, elsewhere
 from .lots import plain_name
 from .relaxed import relaxed
 from .solving import MET
-from .space import Base
+from .start import Base
 from .structures import NoStandInError
 from .three import NEAR, candidates, first_of
 

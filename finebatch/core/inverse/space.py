@@ -13,14 +13,14 @@ from numpy.typing import NDArray
 
 from ..baking import CHILL_TIME_CONSTANT_H as CHILL_H
 from ..bench import DoughSpec
-from ..dough import Style, dough_of, mix_of_dough, styles
+from ..dough import mix_of_dough
 from ..forming import AnyForm, Size, forming_of
-from ..formula import AXES, dough_parts, weigh_lines
+from ..formula import AXES
 from ..ingredients import Ingredient, catalogue
-from ..kitchen import FAN_OFFSET_K, Habit, Kitchen, Scale, to_c
-from .asked import MeasuredIn
-from .baked import NOTHING_LEARNED, Baked, Offsets, Parts, Tried, bake_all, oven_at
-from .lots import AXIS, Lot, Slot, slot_of, step_of
+from ..kitchen import FAN_OFFSET_K, Scale, to_c
+from .baked import Baked, Parts, Tried, bake_all, oven_at
+from .lots import AXIS, Lot, Slot, step_of
+from .start import Base, House
 
 Array = NDArray[np.float64]
 
@@ -41,46 +41,6 @@ HELD = 0.001  # what a size that is held may still move
 
 
 @dataclass(frozen=True)
-class Base:
-    """A dough to start from: its card, its family, and its amounts by lot."""
-
-    spec: DoughSpec
-    style: Style
-    lots: tuple[Lot, ...]
-    grams: tuple[float, ...]
-
-    @property
-    def dough_g(self) -> float:
-        """All of it."""
-        return sum(self.grams)
-
-
-def base_of(spec: DoughSpec, kitchen: Kitchen, style_id: str | None = None) -> Base | None:
-    """The dough on a card as a base, in the family it is said to be of; lines of one ingredient are one lot. None without flour."""
-    parts = dough_parts(weigh_lines(spec.lines, kitchen.habit))
-    grams: dict[str, float] = {}
-    for item, mass in parts:
-        grams[item.id] = grams.get(item.id, 0.0) + mass
-    lots = tuple(Lot(parts=((catalogue()[id], 1.0),), slot=slot_of(catalogue()[id])) for id in grams)
-    if not any(lot.slot is Slot.FLOUR for lot in lots):
-        return None
-    family = style_id or spec.style_id or _family(spec, parts)
-    style = styles()[family]
-    return Base(
-        spec=spec.model_copy(update={"style_id": family, "shares": (), "of_dough": 1.0}),
-        style=style,
-        lots=lots,
-        grams=tuple(grams.values()),
-    )
-
-
-def _family(spec: DoughSpec, parts: Parts) -> str:
-    oven_c = to_c(spec.oven.value, spec.oven.scale) + (FAN_OFFSET_K if spec.oven.fan else 0.0)
-    dough, _ = dough_of(parts, mix_of_dough(parts, spec.making), forming_of(spec.form).families, oven_c)
-    return dough.style_id
-
-
-@dataclass(frozen=True)
 class Point:
     """A dough in the search: g by lot, sizes, °C as without the fan, hours of chill."""
 
@@ -97,23 +57,6 @@ class Lever:
     name: str
     low: float
     high: float
-
-
-@dataclass(frozen=True)
-class House:
-    """The kitchen one bakes in, what it has, and in what it measures. `have_g` is what there is of each ingredient, None where that is not
-    counted; `price_per_g` is of what has a price."""
-
-    kitchen: Kitchen
-    measures: MeasuredIn = MeasuredIn.GRAMS
-    have_g: dict[str, float] | None = None
-    price_per_g: dict[str, float] | None = None
-    offsets: Offsets = NOTHING_LEARNED
-
-    @property
-    def habit(self) -> Habit:
-        """How it fills its cups."""
-        return self.kitchen.habit
 
 
 class Space:

@@ -11,7 +11,7 @@ from ..ingredients import Ingredient, catalogue
 from .answers import Exchanged
 from .asked import Without
 from .lots import AXIS, Lot, Slot, plain_name, slot_of
-from .space import Base
+from .start import Base
 
 MOST, MOST_TRIED = 4, 16
 MOST_PARTS = 3  # of a stand-in, where there is one of so few: more cannot be measured in small steps together

@@ -10,7 +10,8 @@ from .answers import Exchanged, OfferKind
 from .few import few_changes
 from .lots import Slot
 from .solving import MET, solve
-from .space import Array, Base, House, Space
+from .space import Array, Space
+from .start import Base, House
 from .structures import structures
 from .terms import Terms
 from .walk import Found, Lattice, count_missed

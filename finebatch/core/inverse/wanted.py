@@ -6,7 +6,7 @@ from ..baking import TONES_AT
 from ..dough import KEEPING
 from ..trays import holds
 from .asked import CookieWish, KeepsFor, RimColour, Sense, Want
-from .space import House
+from .start import House
 from .terms import TEXTURE_WEIGHT, Term
 
 # Water activity below which it keeps so long, and the browning index in the middle of each word's range: the bench's own.
