@@ -1,5 +1,7 @@
 """Shared by all tests: hypothesis runs the same examples everywhere and never fails on a slow machine."""
 
+# pytest.approx looks at numpy as soon as anybody has begun to load it: an app's warming up in another thread must not be that.
+import numpy  # noqa: F401
 from hypothesis import HealthCheck, settings
 
 settings.register_profile(
