@@ -14,6 +14,10 @@ type Want = Schemas["Want"];
 type Put = (part: Partial<Wish>) => void;
 
 const START = 60;
+const SIZES = [
+  ["Wide", "width_mm", 15, 300],
+  ["High", "height_mm", 1, 80],
+] as const;
 
 export function WishWords(props: {
   wish: Wish;
@@ -45,30 +49,20 @@ export function WishWords(props: {
           {...within("CookieWish", "count")}
           onValue={(count) => onPut({ count })}
         />
-        <Figure label="Wide" want={wish.width_mm} onWant={(width_mm) => onPut({ width_mm })}>
-          <MaybeLength
-            label="Wide"
-            kitchen={kitchen}
-            width="w-22"
-            value={wish.width_mm?.value ?? null}
-            start={now.width_mm}
-            min={15}
-            max={300}
-            onValue={(value) => want("width_mm", value, "about")}
-          />
-        </Figure>
-        <Figure label="High" want={wish.height_mm} onWant={(height_mm) => onPut({ height_mm })}>
-          <MaybeLength
-            label="High"
-            kitchen={kitchen}
-            width="w-22"
-            value={wish.height_mm?.value ?? null}
-            start={now.height_mm}
-            min={1}
-            max={80}
-            onValue={(value) => want("height_mm", value, "about")}
-          />
-        </Figure>
+        {SIZES.map(([label, name, min, max]) => (
+          <Figure key={name} label={label} want={wish[name]} onWant={(one) => onPut({ [name]: one })}>
+            <MaybeLength
+              label={label}
+              kitchen={kitchen}
+              width="w-22"
+              value={wish[name]?.value ?? null}
+              start={now[name]}
+              min={min}
+              max={max}
+              onValue={(value) => want(name, value, "about")}
+            />
+          </Figure>
+        ))}
       </div>
       <fieldset className="grid gap-1">
         <legend className="text-note font-medium text-quiet">How it bites, 0 to 100</legend>
