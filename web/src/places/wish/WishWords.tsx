@@ -129,10 +129,20 @@ export function WishWords(props: {
           />
         </div>
         {wish.colour && (
-          <Must label="Rim" must={wish.colour_must} onMust={(colour_must) => onPut({ colour_must })} />
+          <Must
+            label="Rim"
+            says="rim"
+            must={wish.colour_must}
+            onMust={(colour_must) => onPut({ colour_must })}
+          />
         )}
         {wish.keeps && (
-          <Must label="Keeps" must={wish.keeps_must} onMust={(keeps_must) => onPut({ keeps_must })} />
+          <Must
+            label="Keeps"
+            says="keeps"
+            must={wish.keeps_must}
+            onMust={(keeps_must) => onPut({ keeps_must })}
+          />
         )}
         <MaybeField
           label="Sweet, at most"
@@ -177,6 +187,7 @@ export function WishWords(props: {
         {wish.per_tray != null && (
           <Must
             label="To a tray"
+            says="to a tray"
             must={wish.per_tray_must}
             onMust={(per_tray_must) => onPut({ per_tray_must })}
           />
@@ -261,7 +272,12 @@ function Must(props: { label: string; says?: string; must: boolean; onMust: (mus
 function MustOf(props: { label: string; want?: Want | null; onWant: (want: Want) => void }) {
   const { want } = props;
   return want ? (
-    <Must label={props.label} must={want.must} onMust={(must) => props.onWant({ ...want, must })} />
+    <Must
+      label={props.label}
+      says={props.label.toLowerCase()}
+      must={want.must}
+      onMust={(must) => props.onWant({ ...want, must })}
+    />
   ) : null;
 }
 
